@@ -1,0 +1,4 @@
+export * from './fixed'
+export * from './ipv4'
+export * from './pool'
+export * from './subnet'

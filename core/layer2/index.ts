@@ -1,0 +1,5 @@
+export * from './attachments'
+export * from './fabric'
+export * from './membership'
+export * from './path'
+export * from './walk'

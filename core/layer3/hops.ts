@@ -1,0 +1,127 @@
+import { cablePath, carry, deliveredTo, journey, socketNumber } from '../layer2'
+import type { Place, PortKey, Tag } from '../layer2'
+import { deviceOf, portSpecOf, vlanName } from '../site'
+import type { Id, Site } from '../site'
+import type { Twin } from './twin'
+
+export type Decision = 'sends' | 'forwards' | 'delivers' | 'routes' | 'translates' | 'drops'
+
+/** One device's part in a frame's way, with the reason for what it did. */
+export interface Hop {
+  deviceId: Id
+  deviceName: string
+  inKey: PortKey | null
+  outKey: PortKey | null
+  inPort: string | null
+  outPort: string | null
+  tagIn: Tag
+  tagOut: Tag
+  vid: number | null
+  decision: Decision
+  reason: string
+  /** The rule that decided: a standard's clause, or the plan's own. */
+  clause: string
+}
+
+/** A port in words: its label, "SSID name", or the device itself. */
+export function keyText(site: Site, deviceId: Id, key: PortKey): string {
+  const device = deviceOf(site, deviceId)
+  const number = socketNumber(key)
+  if (number !== null) return `port ${(device && portSpecOf(site, device, number)?.label) ?? number}`
+  if (key.startsWith('ssid:')) return `SSID ${site.ssids.find(({ id }) => `ssid:${id}` === key)?.name ?? ''}`
+  return key === 'feed' ? 'the feed' : 'its own interface'
+}
+
+const tagWords = (tag: Tag): string => (tag === null ? 'untagged' : `tagged ${tag}`)
+
+export interface FrameWay {
+  ok: boolean
+  hops: Hop[]
+  /** Why it stopped, in a sentence. */
+  reason: string | null
+}
+
+/** The way of one frame on layer 2, device by device, up to its goal or to where it is dropped. */
+export function frameWay(twin: Twin, from: Place, to: Place): FrameWay {
+  const delivery = deliveredTo(twin.floodFrom(from), to)
+  if (delivery) {
+    const visits = journey(delivery.visit)
+    const hops = visits.map((visit, i) => {
+      const next = visits[i + 1]?.from
+      return hop(twin.site, {
+        deviceId: visit.deviceId,
+        inKey: visit.inKey,
+        outKey: next?.outKey ?? to.key,
+        tagIn: visit.tagIn,
+        tagOut: next ? next.tagOut : delivery.tag,
+        vid: visit.vid,
+        last: !next,
+      })
+    })
+    return { ok: true, hops, reason: null }
+  }
+  return stoppedWay(twin, from, to)
+}
+
+function stoppedWay(twin: Twin, from: Place, to: Place): FrameWay {
+  const steps = cablePath(twin.fabric, from, to)
+  const goal = deviceOf(twin.site, to.deviceId)?.name ?? 'the goal'
+  if (!steps) return { ok: false, hops: [], reason: `No cable leads from here to ${goal}.` }
+  const passages = carry(twin.fabric, steps)
+  const hops = passages.map((passage, i) => {
+    const made = hop(twin.site, { ...passage, tagOut: passage.tagOut ?? null, last: i === steps.length - 1 })
+    if (!passage.stopped) return made
+    return {
+      ...made,
+      outKey: passage.stopped.at === passage.inKey ? null : passage.outKey,
+      outPort: passage.stopped.at === passage.inKey ? null : made.outPort,
+      decision: 'drops' as const,
+      reason: `Dropped at ${keyText(twin.site, passage.deviceId, passage.stopped.at)}: ${passage.stopped.refusal.reason}.`,
+      clause: passage.stopped.refusal.clause,
+    }
+  })
+  const last = hops.at(-1)
+  const stop = passages.at(-1)?.stopped
+  const reason =
+    last && stop
+      ? `${last.deviceName}, ${keyText(twin.site, last.deviceId, stop.at)}: ${stop.refusal.reason}.`
+      : `The frame does not come out at ${goal}.`
+  return { ok: false, hops, reason }
+}
+
+interface Passed {
+  deviceId: Id
+  inKey: PortKey
+  outKey: PortKey
+  tagIn: Tag
+  tagOut: Tag
+  vid: number | null
+  last: boolean
+}
+
+function hop(site: Site, passed: Passed): Hop {
+  const { deviceId, inKey, outKey, tagIn, tagOut, vid, last } = passed
+  return {
+    deviceId,
+    deviceName: deviceOf(site, deviceId)?.name ?? deviceId,
+    inKey,
+    outKey,
+    inPort: keyText(site, deviceId, inKey),
+    outPort: keyText(site, deviceId, outKey),
+    tagIn,
+    tagOut,
+    vid,
+    decision: last ? 'delivers' : 'forwards',
+    reason:
+      vid === null ? `Passed on as it came, ${tagWords(tagOut)}.` : forwarded(site, vid, tagIn, tagOut, last),
+    clause: vid === null ? 'no VLAN table' : '802.1Q 6.9, 8.6.4',
+  }
+}
+
+function forwarded(site: Site, vid: number, tagIn: Tag, tagOut: Tag, last: boolean): string {
+  const cameIn =
+    tagIn === null
+      ? `Untagged, so it is on ${vlanName(site, vid)} here`
+      : `Tag ${tagIn} puts it on ${vlanName(site, vid)}`
+  return last ? `${cameIn}. It has arrived.` : `${cameIn}; leaves ${tagWords(tagOut)}.`
+}

@@ -1,0 +1,7 @@
+export * from './addressService'
+export * from './feed'
+export * from './hops'
+export * from './matrix'
+export * from './policy'
+export * from './reach'
+export * from './twin'

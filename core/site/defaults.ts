@@ -1,0 +1,53 @@
+import type { Device, DeviceKind, DeviceType, Id, Port } from './types'
+
+/** The careful default: an access port that admits untagged frames only, with ingress filtering on. */
+export const newPort = (number: number, nativeVlan: number | null = 1): Port => ({
+  number,
+  mode: 'access',
+  nativeVlan,
+  taggedVlans: [],
+  admit: 'untaggedOnly',
+  ingressFilter: true,
+  poe: false,
+  speedMbps: null,
+})
+
+/** A fresh device of a type, with the type's ports and radios and nothing decided yet. */
+export function newDevice(id: Id, name: string, type: DeviceType): Device {
+  return {
+    ...bareDevice(id, name, type.kind),
+    typeId: type.id,
+    ports: type.ports.map((port) => newPort(port.number)),
+    uplink: uplinkOf(type),
+    radios: type.radios.map(({ band }) => ({ band, enabled: true, channel: null, widthMhz: 20 })),
+    firmware: type.currentFirmware,
+    powerSource: type.poeClass === null ? 'supply' : 'poe',
+  }
+}
+
+export const bareDevice = (id: Id, name: string, kind: DeviceKind): Device => ({
+  id,
+  name,
+  kind,
+  typeId: null,
+  place: '',
+  mac: null,
+  ports: [],
+  management: { networkId: null, addressing: 'dhcp', ip: null, prefixLength: null, gateway: null },
+  uplink: null,
+  strayServer: null,
+  radios: [],
+  firmware: null,
+  defaultLogin: true,
+  upnp: false,
+  powerSource: 'supply',
+  powerPartListed: true,
+  controllerId: null,
+  licences: 0,
+})
+
+function uplinkOf(type: DeviceType): Device['uplink'] {
+  const wan = type.ports.find((port) => port.role === 'wan')
+  if (type.kind !== 'gateway' || !wan) return null
+  return { port: wan.number, addressing: 'dhcp', ip: null, prefixLength: null, gateway: null }
+}

@@ -1,0 +1,102 @@
+import type { AnyRecord, Collection, Device, Header, Id, Port, Site } from './types'
+
+/** The smallest things that can be done to a plan. A list of edits is one change, done whole or not at all. */
+export type Edit =
+  | { op: 'put'; collection: Collection; record: AnyRecord }
+  | { op: 'remove'; collection: Collection; id: Id }
+  | { op: 'move'; collection: Collection; id: Id; index: number }
+  | { op: 'port'; deviceId: Id; port: Port }
+  | { op: 'describe'; header: Partial<Header> }
+
+/** The site after all edits; the given one is left as it was. References to removed records are let go. */
+export const applyEdits = (site: Site, edits: Edit[]): Site => edits.reduce(applyEdit, site)
+
+function applyEdit(site: Site, edit: Edit): Site {
+  switch (edit.op) {
+    case 'describe':
+      return { ...site, ...edit.header }
+    case 'put':
+      return withRecords(site, edit.collection, (records) => put(records, edit.record))
+    case 'move':
+      return withRecords(site, edit.collection, (records) => move(records, edit.id, edit.index))
+    case 'port':
+      return {
+        ...site,
+        devices: site.devices.map((d) => (d.id === edit.deviceId ? putPort(d, edit.port) : d)),
+      }
+    case 'remove':
+      return letGo(
+        withRecords(site, edit.collection, (records) => records.filter(({ id }) => id !== edit.id)),
+        edit.collection,
+        edit.id,
+      )
+  }
+}
+
+function withRecords(
+  site: Site,
+  collection: Collection,
+  change: (records: AnyRecord[]) => AnyRecord[],
+): Site {
+  return { ...site, [collection]: change(site[collection]) }
+}
+
+function put(records: AnyRecord[], record: AnyRecord): AnyRecord[] {
+  const known = records.some(({ id }) => id === record.id)
+  return known ? records.map((old) => (old.id === record.id ? record : old)) : [...records, record]
+}
+
+function move(records: AnyRecord[], id: Id, index: number): AnyRecord[] {
+  const moved = records.find((record) => record.id === id)
+  if (!moved) return records
+  const rest = records.filter((record) => record.id !== id)
+  return [...rest.slice(0, index), moved, ...rest.slice(index)]
+}
+
+const putPort = (device: Device, port: Port) => ({
+  ...device,
+  ports: device.ports.map((old) => (old.number === port.number ? port : old)),
+})
+
+/** Removing a thing clears what pointed at it, so that a finding can speak of the gap instead of the file breaking. */
+function letGo(site: Site, collection: Collection, id: Id): Site {
+  const unless = (reference: Id | null) => (reference === id ? null : reference)
+  switch (collection) {
+    case 'networks':
+      return {
+        ...site,
+        ssids: site.ssids.map((ssid) => ({ ...ssid, networkId: unless(ssid.networkId) })),
+        devices: site.devices.map((device) => ({
+          ...device,
+          management: { ...device.management, networkId: unless(device.management.networkId) },
+        })),
+        rules: site.rules.filter(
+          ({ fromNetworkId, to }) => fromNetworkId !== id && !(typeof to === 'object' && to.networkId === id),
+        ),
+      }
+    case 'profiles':
+      return { ...site, ssids: site.ssids.map((ssid) => ({ ...ssid, profileId: unless(ssid.profileId) })) }
+    case 'deviceTypes':
+      return {
+        ...site,
+        devices: site.devices.map((device) => ({ ...device, typeId: unless(device.typeId) })),
+      }
+    case 'devices':
+      return {
+        ...site,
+        links: site.links.filter(({ a, b }) => a.deviceId !== id && b.deviceId !== id),
+        networks: site.networks.map((network) => ({
+          ...network,
+          routedBy: unless(network.routedBy),
+          servedBy: unless(network.servedBy),
+        })),
+        devices: site.devices.map((device) => ({ ...device, controllerId: unless(device.controllerId) })),
+        ssids: site.ssids.map((ssid) => ({
+          ...ssid,
+          accessPointIds: ssid.accessPointIds?.filter((accessPointId) => accessPointId !== id) ?? null,
+        })),
+      }
+    default:
+      return site
+  }
+}

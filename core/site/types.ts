@@ -1,0 +1,254 @@
+/** Ids are opaque strings, unique within their collection. */
+export type Id = string
+export type VlanId = number
+/** Dotted IPv4 address, strict four-part decimal. */
+export type Ip = string
+/** IPv4 prefix in slash notation, e.g. "10.64.8.0/24". */
+export type Cidr = string
+
+export type Purpose = 'management' | 'staff' | 'tills' | 'cameras' | 'guests' | 'other'
+export type Band = '2.4' | '5' | '6'
+export type DeviceKind =
+  'modem' | 'gateway' | 'switch' | 'unmanagedSwitch' | 'accessPoint' | 'controller' | 'station'
+
+export interface Pool {
+  start: Ip
+  end: Ip
+}
+
+/** One network = VLAN + subnet + address pool + who routes and serves it. */
+export interface Network {
+  id: Id
+  name: string
+  purpose: Purpose
+  vlanId: VlanId
+  subnet: Cidr
+  /** The router's own address in this network, handed out as the gateway. */
+  gateway: Ip | null
+  pool: Pool | null
+  nameServers: Ip[]
+  /** How many clients are expected at once. */
+  expectedClients: number
+  /** Device that has an interface in this network and routes it. */
+  routedBy: Id | null
+  /** Device that answers address requests here. */
+  servedBy: Id | null
+  /** Whether the router translates this network's addresses towards the internet. */
+  translated: boolean
+}
+
+export type SecurityMode =
+  'open' | 'wep' | 'wpa-tkip' | 'wpa2-aes' | 'wpa2-wpa3' | 'wpa3-sae' | 'wpa2-enterprise' | 'wpa3-enterprise'
+
+export interface SecurityProfile {
+  id: Id
+  name: string
+  mode: SecurityMode
+  /** The shared key; null where the mode has none or none is set yet. */
+  passphrase: string | null
+  wps: boolean
+  /** The profile every new SSID starts with. */
+  isDefault: boolean
+}
+
+export interface Ssid {
+  id: Id
+  name: string
+  networkId: Id | null
+  profileId: Id | null
+  bands: Band[]
+  /** Access points that offer it; null means every one. */
+  accessPointIds: Id[] | null
+  hidden: boolean
+  schedule: 'always' | 'whenWanted'
+}
+
+export type PoeStandard = '802.3af' | '802.3at' | '802.3bt-3' | '802.3bt-4'
+
+export interface PortSpec {
+  number: number
+  label: string
+  role: 'lan' | 'wan'
+  maxMbps: number
+  /** What the port can give as power sourcing equipment. */
+  pse: PoeStandard | null
+}
+
+export interface RadioSpec {
+  band: Band
+  generation: 'n' | 'ac' | 'ax'
+  streams: number
+  maxWidthMhz: number
+  antennaGainDbi: number
+}
+
+/** A kind of box described by what matters, with a maker-free name. */
+export interface DeviceType {
+  id: Id
+  name: string
+  kind: DeviceKind
+  ports: PortSpec[]
+  radios: RadioSpec[]
+  /** As a powered device: class 0–8 and the stated greatest draw. */
+  poeClass: number | null
+  drawW: number | null
+  /** As a switch: the watts all its ports may give together. */
+  poeBudgetW: number | null
+  currentFirmware: string | null
+  /** Whether a controller needs a licence for each of these. */
+  needsLicence: boolean
+  /** As a controller: how many access points it can carry at most, and the oldest firmware it takes. */
+  maxAccessPoints: number | null
+  minimumFirmware: string | null
+}
+
+export type AdmitFrames = 'all' | 'untaggedOnly' | 'taggedOnly'
+
+export interface Port {
+  number: number
+  mode: 'access' | 'trunk'
+  /** PVID: the VLAN that untagged frames belong to; null on a trunk that drops them. */
+  nativeVlan: VlanId | null
+  taggedVlans: VlanId[]
+  admit: AdmitFrames
+  ingressFilter: boolean
+  poe: boolean
+  /** Fixed speed, or null for auto-negotiation. */
+  speedMbps: number | null
+}
+
+export type Addressing = 'fixed' | 'dhcp' | 'none'
+
+/** How a device is reached for its own management. */
+export interface Management {
+  networkId: Id | null
+  addressing: Addressing
+  ip: Ip | null
+  prefixLength: number | null
+  gateway: Ip | null
+}
+
+/** The side of a router that faces its feed. */
+export interface Uplink {
+  port: number
+  addressing: Addressing
+  ip: Ip | null
+  prefixLength: number | null
+  gateway: Ip | null
+}
+
+/** An address server left on in a box that should not have one. */
+export interface StrayServer {
+  start: Ip
+  end: Ip
+  gateway: Ip | null
+  nameServers: Ip[]
+}
+
+export interface Radio {
+  band: Band
+  enabled: boolean
+  channel: number | null
+  widthMhz: number
+}
+
+export interface Device {
+  id: Id
+  name: string
+  kind: DeviceKind
+  typeId: Id | null
+  /** Where it is, in words. */
+  place: string
+  mac: string | null
+  ports: Port[]
+  management: Management
+  uplink: Uplink | null
+  strayServer: StrayServer | null
+  radios: Radio[]
+  firmware: string | null
+  defaultLogin: boolean
+  upnp: boolean
+  powerSource: 'poe' | 'injector' | 'supply'
+  /** Whether the injector or supply it needs is on the parts list. */
+  powerPartListed: boolean
+  /** Access point: the controller it is meant to join. */
+  controllerId: Id | null
+  /** Controller: licences held. */
+  licences: number
+}
+
+export type CableCategory = 'cat5e' | 'cat6' | 'cat6a' | 'fibre'
+
+export interface LinkEnd {
+  deviceId: Id
+  port: number
+}
+
+/** A cable between two ports. */
+export interface Link {
+  id: Id
+  a: LinkEnd
+  b: LinkEnd
+  lengthM: number
+  category: CableCategory
+}
+
+/** Policy between networks, first match decides. `null` stands for any. */
+export interface Rule {
+  id: Id
+  action: 'allow' | 'drop'
+  fromNetworkId: Id | null
+  /** A network, or the feed. */
+  to: { networkId: Id } | 'internet' | 'any'
+  enabled: boolean
+}
+
+export interface Site {
+  name: string
+  place: string
+  /** ISO 3166 code of the country whose radio rules hold; null until set. */
+  country: string | null
+  feed: string
+  notes: string
+  networks: Network[]
+  profiles: SecurityProfile[]
+  ssids: Ssid[]
+  deviceTypes: DeviceType[]
+  devices: Device[]
+  links: Link[]
+  rules: Rule[]
+}
+
+export const COLLECTIONS = [
+  'networks',
+  'profiles',
+  'ssids',
+  'deviceTypes',
+  'devices',
+  'links',
+  'rules',
+] as const
+export type Collection = (typeof COLLECTIONS)[number]
+export type RecordOf<C extends Collection> = Site[C][number]
+export type AnyRecord = RecordOf<Collection>
+
+/** The site's own words, which are not a list. */
+export const HEADER_FIELDS = ['name', 'place', 'country', 'feed', 'notes'] as const
+export type Header = Pick<Site, (typeof HEADER_FIELDS)[number]>
+
+export function emptySite(name: string): Site {
+  return {
+    name,
+    place: '',
+    country: null,
+    feed: '',
+    notes: '',
+    networks: [],
+    profiles: [],
+    ssids: [],
+    deviceTypes: [],
+    devices: [],
+    links: [],
+    rules: [],
+  }
+}
