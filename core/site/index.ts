@@ -1,6 +1,7 @@
 export * from './change'
 export * from './defaults'
 export * from './edits'
+export * from './firmware'
 export * from './integrity'
 export * from './lookups'
 export * from './passphrase'

@@ -1,0 +1,4 @@
+export * from './capwap'
+export * from './expectedTimes'
+export * from './phases'
+export * from './lights'

@@ -1,0 +1,27 @@
+import { distinctFixedAddresses } from '../addressing'
+import { networkOf } from '../site'
+import { moveManagement } from './mends'
+import type { Rule } from './types'
+import { atDevice } from './where'
+
+/** One address, two devices. The later one in the plan is the one to move. */
+export const adr4: Rule = {
+  code: 'ADR-4',
+  check: ({ site }) => {
+    const all = distinctFixedAddresses(site)
+    return all.flatMap((fixed, i) => {
+      const first = all.slice(0, i).find(({ ip, device }) => ip === fixed.ip && device.id !== fixed.device.id)
+      if (!first) return []
+      const [mover, keeper] = fixed.use === 'management' ? [fixed, first] : [first, fixed]
+      const network = networkOf(site, mover.networkId)
+      return [
+        {
+          says: `${keeper.device.name} (${keeper.use}) and ${mover.device.name} (${mover.use}) both have ${fixed.ip}.`,
+          where: [atDevice(mover.device), atDevice(keeper.device)],
+          mend:
+            mover.use === 'management' && network ? moveManagement(site, mover.device, network) : undefined,
+        },
+      ]
+    })
+  },
+}

@@ -1,0 +1,97 @@
+import { twinOf } from '../layer3'
+import type { Site } from '../site'
+import { adr1 } from './adr1'
+import { adr2 } from './adr2'
+import { adr3 } from './adr3'
+import { adr4 } from './adr4'
+import { adr5 } from './adr5'
+import { adr6 } from './adr6'
+import { adr7 } from './adr7'
+import { CATALOGUE } from './catalogue'
+import type { Severity } from './catalogue'
+import { ctl4 } from './ctl4'
+import { pow1 } from './pow1'
+import { pow2 } from './pow2'
+import { sec1 } from './sec1'
+import { sec2 } from './sec2'
+import { ssi1 } from './ssi1'
+import { ssi2 } from './ssi2'
+import { ssi3 } from './ssi3'
+import { ssi4 } from './ssi4'
+import type { Finding, PlanView, Rule, Sighting } from './types'
+import { vln1 } from './vln1'
+import { vln2 } from './vln2'
+import { vln3 } from './vln3'
+import { vln4 } from './vln4'
+
+export { CATALOGUE } from './catalogue'
+export type { Code, Severity, Stage } from './catalogue'
+export type { Finding, Mend, Rule, Where } from './types'
+
+export const RULES: readonly Rule[] = [
+  adr1,
+  adr2,
+  adr3,
+  adr4,
+  adr5,
+  adr6,
+  adr7,
+  ssi1,
+  ssi2,
+  ssi3,
+  ssi4,
+  vln1,
+  vln2,
+  vln3,
+  vln4,
+  pow1,
+  pow2,
+  ctl4,
+  sec1,
+  sec2,
+]
+
+const WEIGHT: Record<Severity, number> = { stop: 0, fix: 1, note: 2 }
+
+/** Every mistake the plan shows, the ones that stop the work first. */
+export function findings(site: Site, twin = twinOf(site)): Finding[] {
+  const plan: PlanView = { site, twin }
+  return RULES.flatMap((rule) => unique(rule.check(plan).map((sighting) => findingOf(rule, sighting)))).sort(
+    (a, b) => WEIGHT[a.severity] - WEIGHT[b.severity],
+  )
+}
+
+function findingOf({ code }: Rule, sighting: Sighting): Finding {
+  const { mistake, why, todo, severity, stage } = CATALOGUE[code]
+  const place = sighting.where
+    .map((where) => (where.kind === 'port' ? `${where.id}.${where.port}` : where.id))
+    .join('+')
+  return {
+    id: `${code}:${place}`,
+    code,
+    severity: sighting.severity ?? severity,
+    stage,
+    mistake,
+    says: sighting.says,
+    why,
+    todo,
+    where: sighting.where,
+    mend: sighting.mend ?? null,
+  }
+}
+
+/** One rule may see two faults at one place; a counter keeps their ids apart. */
+function unique(list: Finding[]): Finding[] {
+  const times = new Map<string, number>()
+  return list.map((finding) => {
+    const count = (times.get(finding.id) ?? 0) + 1
+    times.set(finding.id, count)
+    return count === 1 ? finding : { ...finding, id: `${finding.id}#${count}` }
+  })
+}
+
+export const countBySeverity = (list: Finding[]): Record<Severity, number> => ({
+  stop: list.filter(({ severity }) => severity === 'stop').length,
+  fix: list.filter(({ severity }) => severity === 'fix').length,
+  note: list.filter(({ severity }) => severity === 'note').length,
+})

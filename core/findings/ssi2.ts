@@ -1,0 +1,33 @@
+import { profileOf } from '../site'
+import type { Site, Ssid } from '../site'
+import type { Mend, Rule } from './types'
+import { atSsid } from './where'
+
+/** An SSID that still has the profile every new SSID starts with, or none. */
+export const ssi2: Rule = {
+  code: 'SSI-2',
+  check: ({ site }) =>
+    site.ssids
+      .filter((ssid) => profileOf(site, ssid)?.isDefault ?? true)
+      .map((ssid) => ({
+        says: ssid.profileId
+          ? `“${ssid.name}” is on the default profile “${profileOf(site, ssid)?.name}”.`
+          : `“${ssid.name}” has no security profile.`,
+        where: [atSsid(ssid)],
+        mend: onlySpareProfile(site, ssid),
+      })),
+}
+
+/** Unambiguous only where exactly one profile of the site's own is used by nobody yet. */
+function onlySpareProfile(site: Site, ssid: Ssid): Mend | undefined {
+  const spare = site.profiles.filter(
+    ({ id, isDefault }) => !isDefault && !site.ssids.some(({ profileId }) => profileId === id),
+  )
+  const profile = spare.length === 1 ? spare[0] : undefined
+  return (
+    profile && {
+      label: `Put “${ssid.name}” on the profile “${profile.name}”`,
+      edits: [{ op: 'put', collection: 'ssids', record: { ...ssid, profileId: profile.id } }],
+    }
+  )
+}

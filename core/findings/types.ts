@@ -1,0 +1,46 @@
+import type { Twin } from '../layer3'
+import type { Edit, Id, Site } from '../site'
+import type { Code, Severity, Stage } from './catalogue'
+
+/** Where on screen a finding belongs. */
+export type Where =
+  | { kind: 'network' | 'ssid' | 'profile' | 'device'; id: Id; label: string }
+  | { kind: 'port'; id: Id; port: number; label: string }
+
+/** Edits that take the mistake away, with what will happen said before it does. */
+export interface Mend {
+  label: string
+  edits: Edit[]
+}
+
+/** What a rule saw: this one case of its mistake, in words with the plan's own names. */
+export interface Sighting {
+  says: string
+  where: Where[]
+  severity?: Severity
+  mend?: Mend
+}
+
+export interface PlanView {
+  site: Site
+  twin: Twin
+}
+
+export interface Rule {
+  code: Code
+  check: (plan: PlanView) => Sighting[]
+}
+
+export interface Finding {
+  /** Stable while the mistake stays where it is. */
+  id: string
+  code: Code
+  severity: Severity
+  stage: Stage
+  mistake: string
+  says: string
+  why: string
+  todo: string
+  where: Where[]
+  mend: Mend | null
+}

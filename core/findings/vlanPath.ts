@@ -1,0 +1,81 @@
+import { attachmentsOf, cablePath, interfaceIn, isMember, socketNumber } from '../layer2'
+import type { Place } from '../layer2'
+import type { Twin } from '../layer3'
+import { accessPoints, deviceOf, networkOf, vlanName } from '../site'
+import type { Id, LinkEnd, Network, Port, Site } from '../site'
+
+/** VLANs that something needs on a port of a managed device and that are not there. */
+export interface MissingVlans {
+  end: LinkEnd
+  port: Port
+  vlanIds: number[]
+  /** Who needs them, in words. */
+  neededBy: string[]
+}
+
+interface Need {
+  from: Place
+  network: Network
+  who: string
+}
+
+/** Walks from every place that needs a VLAN to the router or server of that network and collects the gaps. */
+export function missingVlans({ site, fabric }: Twin): MissingVlans[] {
+  const gaps = new Map<string, MissingVlans>()
+  for (const need of needs(site)) {
+    const goal = interfaceOfNetwork(need.network)
+    const key = goal && interfaceIn(fabric, goal, need.network)
+    const steps = goal && key ? cablePath(fabric, need.from, { deviceId: goal, key }) : null
+    for (const step of steps ?? [])
+      for (const portKey of [step.inKey, step.outKey]) {
+        const number = socketNumber(portKey)
+        const port = number === null ? undefined : managedPort(site, step.deviceId, number)
+        const member = fabric.nodes.get(step.deviceId)?.ports.get(portKey)?.membership
+        const isStart = step.deviceId === need.from.deviceId && portKey === need.from.key
+        if (port && member && !isStart && !isMember(member, need.network.vlanId))
+          note(gaps, step.deviceId, port, need)
+      }
+  }
+  return [...gaps.values()]
+}
+
+const interfaceOfNetwork = (network: Network): Id | null => network.routedBy ?? network.servedBy
+
+function needs(site: Site): Need[] {
+  const clients = attachmentsOf(site).flatMap((attachment) => {
+    const network = networkOf(site, attachment.networkId)
+    return network ? [{ from: attachment.place, network, who: attachment.label }] : []
+  })
+  const gear = accessPoints(site).flatMap((device) => {
+    const network = networkOf(site, device.management.networkId)
+    return network
+      ? [
+          {
+            from: { deviceId: device.id, key: `self:${network.vlanId}` as const },
+            network,
+            who: `${device.name} itself`,
+          },
+        ]
+      : []
+  })
+  return [...clients, ...gear]
+}
+
+function managedPort(site: Site, deviceId: Id, number: number): Port | undefined {
+  const device = deviceOf(site, deviceId)
+  if (device?.kind !== 'switch' && device?.kind !== 'gateway') return undefined
+  return device.uplink?.port === number ? undefined : device.ports.find((port) => port.number === number)
+}
+
+function note(gaps: Map<string, MissingVlans>, deviceId: Id, port: Port, need: Need): void {
+  const end = { deviceId, port: port.number }
+  const key = `${deviceId}/${port.number}`
+  const gap = gaps.get(key) ?? { end, port, vlanIds: [], neededBy: [] }
+  if (!gap.vlanIds.includes(need.network.vlanId)) gap.vlanIds.push(need.network.vlanId)
+  if (!gap.neededBy.includes(need.who)) gap.neededBy.push(need.who)
+  gaps.set(key, gap)
+}
+
+/** "VLAN 24 (Crew) and VLAN 60 (Berth guests)". */
+export const vlanList = (site: Site, vlanIds: number[]): string =>
+  vlanIds.map((id) => vlanName(site, id)).join(' and ')

@@ -1,0 +1,3 @@
+export * from './expected'
+export * from './judge'
+export * from './types'

@@ -1,0 +1,72 @@
+import { expectedRange } from './expected'
+import type { ExpectedRange } from './expected'
+import type { DirectionResult, LinkUnderTest, ThroughputRun } from './types'
+
+export type Verdict = 'asExpected' | 'low' | 'above'
+
+export interface Judgement {
+  direction: DirectionResult['direction']
+  verdict: Verdict
+  measuredMbps: number
+  /** Measured as a share of the wired baseline, where there is one. */
+  ofBaseline: number | null
+  says: string
+}
+
+export interface RunJudgement {
+  expected: ExpectedRange
+  judgements: Judgement[]
+  /** False when any direction is low, or the test has one direction only. */
+  passed: boolean
+  /** Directions that nobody has measured. */
+  missing: DirectionResult['direction'][]
+}
+
+/** Holds what the receiver counted against what the link can carry. The tariff and the number on the box play no part. */
+export function judge(runs: ThroughputRun[], link: LinkUnderTest): RunJudgement {
+  const expected = expectedRange(link)
+  const results = runs.flatMap(({ results }) => results)
+  const judgements = results.map((result) => judgeDirection(result, expected, link))
+  const missing = (['up', 'down'] as const).filter(
+    (way) => !results.some(({ direction }) => direction === way),
+  )
+  const passed = missing.length === 0 && judgements.every(({ verdict }) => verdict !== 'low')
+  return { expected, judgements, passed, missing }
+}
+
+function judgeDirection(result: DirectionResult, expected: ExpectedRange, link: LinkUnderTest): Judgement {
+  const measuredMbps = result.receivedMbps
+  const verdict =
+    measuredMbps < expected.lowMbps ? 'low' : measuredMbps > expected.highMbps ? 'above' : 'asExpected'
+  return {
+    direction: result.direction,
+    verdict,
+    measuredMbps,
+    ofBaseline: link.baselineMbps === null ? null : measuredMbps / link.baselineMbps,
+    says: sentence(verdict, measuredMbps, expected, link),
+  }
+}
+
+const round = (mbps: number): string => (mbps < 10 ? mbps.toFixed(1) : Math.round(mbps).toString())
+
+function sentence(
+  verdict: Verdict,
+  measuredMbps: number,
+  expected: ExpectedRange,
+  link: LinkUnderTest,
+): string {
+  const range = `${round(expected.lowMbps)} to ${round(expected.highMbps)} Mbit/s`
+  switch (verdict) {
+    case 'asExpected':
+      return `${round(measuredMbps)} Mbit/s, within the ${range} that this link should carry.`
+    case 'low':
+      return `${round(measuredMbps)} Mbit/s, below the ${range} that this link should carry. ${lowAdvice(link)}`
+    case 'above':
+      return `${round(measuredMbps)} Mbit/s, more than the ${range} that this link should carry. Check the link rate you entered.`
+  }
+}
+
+const lowAdvice = (link: LinkUnderTest): string =>
+  link.medium === 'wired'
+    ? 'Look at the negotiated speed at both ends and at the cable.'
+    : 'Wait 30 to 60 s or rejoin in case the client holds on to a far access point, then test again; look at channel and distance.'

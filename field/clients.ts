@@ -1,0 +1,108 @@
+import { isOnAir } from '~/core/adoption'
+import { attachmentsOf } from '~/core/layer2'
+import type { Attachment } from '~/core/layer2'
+import { addressStages, reach, targetsOf, twinOf } from '~/core/layer3'
+import type { Target, Twin } from '~/core/layer3'
+import { deviceOf, networkOf } from '~/core/site'
+import type { Id, Site } from '~/core/site'
+import type { Bench } from './types'
+import { fieldTwin } from './world'
+
+/** A client that joined or was plugged in somewhere, and the address it got. */
+export interface AddressTest {
+  attachmentId: string
+  label: string
+  networkName: string | null
+  ok: boolean
+  ip: string | null
+  says: string
+}
+
+/** One ping, as observed, beside what the plan says of it. */
+export interface PingTest {
+  fromNetworkId: Id
+  fromName: string
+  target: Target
+  targetName: string
+  answered: boolean
+  planned: boolean
+  says: string
+}
+
+export interface ClientTests {
+  addresses: AddressTest[]
+  pings: PingTest[]
+}
+
+/** What the clients walk about in: the bench as it stands, or the whole plan up and settled when there is no bench. */
+export interface TestGround {
+  site: Site
+  twin: Twin
+  onAir: (accessPointId: Id) => boolean
+}
+
+export const groundOf = (bench: Bench): TestGround => ({
+  site: bench.site,
+  twin: fieldTwin(bench),
+  onAir: (id) => isOnAir(bench.devices.get(id)?.phase ?? 'dark'),
+})
+
+export const settledGround = (site: Site): TestGround => ({ site, twin: twinOf(site), onAir: () => true })
+
+/** Attaches a client everywhere it can be attached, reads its address, and pings from one client of each network. */
+export function runClientTests(ground: TestGround): ClientTests {
+  const attachments = attachmentsOf(ground.site)
+  const addresses = attachments.map((attachment) => addressTest(ground, attachment))
+  return { addresses, pings: pings(ground, attachments) }
+}
+
+function addressTest(ground: TestGround, attachment: Attachment): AddressTest {
+  const base = {
+    attachmentId: attachment.id,
+    label: attachment.label,
+    networkName: networkOf(ground.site, attachment.networkId)?.name ?? null,
+  }
+  const silent = notOnAir(ground, attachment)
+  if (silent) return { ...base, ok: false, ip: null, says: silent }
+  const { stages, lease } = addressStages(ground.twin, attachment)
+  const last = stages.at(-1)
+  return { ...base, ok: last?.ok === true && lease !== null, ip: lease?.ip ?? null, says: last?.says ?? '' }
+}
+
+function notOnAir(ground: TestGround, attachment: Attachment): string | null {
+  if (attachment.kind !== 'ssid') return null
+  const device = deviceOf(ground.site, attachment.place.deviceId)
+  if (!ground.onAir(attachment.place.deviceId))
+    return `The SSID is not on the air: ${device?.name} is not running.`
+  const ssid = ground.site.ssids.find(({ id }) => `ssid:${id}` === attachment.place.key)
+  const radio = device?.radios.some(({ band, enabled }) => enabled && ssid?.bands.includes(band))
+  return radio ? null : `The SSID is not on the air: ${device?.name} has no radio on for its bands.`
+}
+
+/** One client of each network does the pinging: the first that has an address, or else the first there is. */
+function pings(ground: TestGround, attachments: Attachment[]): PingTest[] {
+  const paper = twinOf(ground.site)
+  return ground.site.networks.flatMap((network) => {
+    const mine = attachments.filter((a) => a.networkId === network.id)
+    const client = mine.find((a) => addressTest(ground, a).ok) ?? mine[0]
+    if (!client) return []
+    return targetsOf(ground.site)
+      .filter(
+        ({ target }) =>
+          target.kind !== 'controller' && !(target.kind === 'network' && target.networkId === network.id),
+      )
+      .map(({ target, name }) => {
+        const silent = notOnAir(ground, client)
+        const observed = silent ? { ok: false, summary: silent } : reach(ground.twin, client, target)
+        return {
+          fromNetworkId: network.id,
+          fromName: network.name,
+          target,
+          targetName: name,
+          answered: observed.ok,
+          planned: reach(paper, client, target).ok,
+          says: observed.summary,
+        }
+      })
+  })
+}

@@ -1,0 +1,4 @@
+export * from './bench'
+export * from './clients'
+export * from './types'
+export * from './view'

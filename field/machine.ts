@@ -1,0 +1,25 @@
+import { goThrough, mayGo } from '~/core/adoption'
+import type { CapwapState } from '~/core/adoption'
+
+/** The states that lie between two phases of ours, where one step of RFC 5415 does not do. */
+const BETWEEN: Partial<Record<CapwapState, CapwapState[]>> = {
+  join: ['authorize', 'dtlsConnect'],
+}
+
+/**
+ * Takes the machine of RFC 5415 from one state to another by steps that the RFC has, tearing the session down first
+ * where that is the only way. A device without power or still booting has no machine (null).
+ */
+export function checkMachine(from: CapwapState | null, to: CapwapState | null): CapwapState | null {
+  if (to === null || from === to) return to
+  if (from === null) return to === 'idle' ? to : entry(to)
+  const between = BETWEEN[to] ?? []
+  if (between.length > 0 && mayGo(from, between[0] as CapwapState)) return goThrough(from, ...between, to)
+  if (mayGo(from, to)) return goThrough(from, to)
+  const down: CapwapState[] = mayGo(from, 'dtlsTeardown') ? ['dtlsTeardown'] : []
+  return to === 'idle' || to === 'sulking'
+    ? goThrough(from, ...down, to)
+    : goThrough(from, ...down, 'idle', to)
+}
+
+const entry = (to: CapwapState): CapwapState => goThrough('idle', 'discovery', to)

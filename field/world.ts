@@ -1,0 +1,58 @@
+import { isUp } from '~/core/adoption'
+import { managementInterface } from '~/core/layer2'
+import { answeringServers, frameWay, hearEachOther, leaseFrom, twinOf } from '~/core/layer3'
+import type { Twin } from '~/core/layer3'
+import { deviceOf, networkOf } from '~/core/site'
+import type { Device } from '~/core/site'
+import type { Bench } from './types'
+
+/** The field as frames meet it now: only what is up forwards, only cables that are plugged carry. */
+export const fieldTwin = (bench: Bench): Twin =>
+  twinOf(bench.site, {
+    device: (id) => isUp(bench.devices.get(id)?.phase ?? 'dark'),
+    link: (id) => !bench.pulled.has(id),
+  })
+
+export type Found = { ok: true; ip: string } | { ok: false; why: string }
+
+/** The address a device gets for its own management, or why it gets none. */
+export function addressFor(bench: Bench, twin: Twin, device: Device): Found {
+  const { addressing, ip, networkId } = device.management
+  if (addressing === 'fixed' && ip) return { ok: true, ip }
+  const key = managementInterface(twin.fabric, device)
+  if (!key) return { ok: false, why: 'It has no management network.' }
+  const place = { deviceId: device.id, key }
+  const [server] = answeringServers(twin, place)
+  const lease = server && leaseFrom(bench.site, server)
+  if (lease) return { ok: true, ip: lease.ip }
+  const network = networkOf(bench.site, networkId)
+  const server0 = network?.servedBy ? deviceOf(bench.site, network.servedBy) : undefined
+  const serverKey = server0 && managementInterface(twin.fabric, server0)
+  if (!server0) return { ok: false, why: 'Nobody serves addresses in its management network.' }
+  if (!serverKey) return { ok: false, why: `${server0.name}, which serves addresses, is not up.` }
+  const way = frameWay(twin, place, { deviceId: server0.id, key: `self:${network?.vlanId ?? 0}` })
+  return { ok: false, why: `No address server answers. ${way.reason ?? ''}`.trim() }
+}
+
+/** Whether a device finds its controller: by broadcast, so on the same segment. Source: RFC 5415 section 3.3. */
+export function findsController(
+  bench: Bench,
+  twin: Twin,
+  device: Device,
+): { ok: true } | { ok: false; why: string } {
+  const controller = deviceOf(bench.site, device.controllerId)
+  if (!controller) return { ok: false, why: 'The plan names no controller for it.' }
+  const own = managementInterface(twin.fabric, device)
+  const theirs = managementInterface(twin.fabric, controller)
+  if (!theirs) return { ok: false, why: `${controller.name} is not up yet.` }
+  if (!own) return { ok: false, why: 'It has no management network.' }
+  const [a, b] = [
+    { deviceId: device.id, key: own },
+    { deviceId: controller.id, key: theirs },
+  ]
+  if (hearEachOther(twin, a, b)) return { ok: true }
+  return {
+    ok: false,
+    why: `${controller.name} does not hear it. ${frameWay(twin, a, b).reason ?? ''}`.trim(),
+  }
+}
