@@ -1,0 +1,124 @@
+import Joi from 'joi'
+import { poolProblems, isUsable, parseSubnet } from '~/core/addressing'
+import { good } from '~/core/outcome'
+import type { Outcome, Problem } from '~/core/outcome'
+import { COLLECTIONS, passphraseProblem, portRange } from '~/core/site'
+import type { Edit, Network, SecurityProfile, Site } from '~/core/site'
+import { country, id, text, name, choice } from './fields'
+import { check } from './problems'
+import { RECORDS, port } from './records'
+
+const collection = choice(...COLLECTIONS).required()
+const header = Joi.object({
+  name: name(80),
+  place: text(200).default(undefined),
+  country: country().default(undefined),
+  feed: text(200).default(undefined),
+  notes: text(4000).default(undefined),
+}).min(1)
+
+const SHAPES: Record<Edit['op'], Joi.ObjectSchema> = {
+  put: Joi.object({
+    op: Joi.valid('put').required(),
+    collection,
+    record: Joi.when('collection', {
+      switch: COLLECTIONS.map((c) => ({ is: c, then: RECORDS[c].required() })),
+    }),
+  }),
+  remove: Joi.object({ op: Joi.valid('remove').required(), collection, id: id().required() }),
+  move: Joi.object({
+    op: Joi.valid('move').required(),
+    collection,
+    id: id().required(),
+    index: Joi.number().integer().min(0).required(),
+  }),
+  port: Joi.object({ op: Joi.valid('port').required(), deviceId: id().required(), port: port.required() }),
+  describe: Joi.object({ op: Joi.valid('describe').required(), header: header.required() }),
+}
+
+export interface EditRequest {
+  /** The revision the person was looking at. */
+  revision: number
+  label: string
+  edits: Edit[]
+}
+
+const request = Joi.object({
+  revision: Joi.number().integer().min(0).required(),
+  label: name(160).required(),
+  edits: Joi.array()
+    .items(Joi.object({ op: choice('put', 'remove', 'move', 'port', 'describe').required() }).unknown(true))
+    .min(1)
+    .max(500)
+    .required(),
+})
+
+/** Edits as the browser sends them, each checked by its own shape, so that a wrong field is named and not the whole. */
+export function readEditRequest(data: unknown): Outcome<EditRequest> {
+  const outer = check<EditRequest>(request, data)
+  if (!outer.ok) return outer
+  const results = outer.value.edits.map((edit) => check<Edit>(SHAPES[edit.op], edit))
+  const problems = results.flatMap((result) => (result.ok ? [] : result.problems.map(fromField)))
+  if (problems.length > 0) return { ok: false, problems }
+  return good({ ...outer.value, edits: results.flatMap((result) => (result.ok ? [result.value] : [])) })
+}
+
+/** A form knows its fields, not the edit around them: ['record', 'pool', 'end'] becomes ['pool', 'end']. */
+const fromField = (problem: Problem): Problem => ({
+  ...problem,
+  path: ['record', 'port', 'header'].includes(String(problem.path[0])) ? problem.path.slice(1) : problem.path,
+  message: problem.message.replace(/^(record|port|header)\./, ''),
+})
+
+/**
+ * What a form refuses though a file may carry it: things a device would refuse to save. A plan that comes with such a
+ * mistake can still be opened, and a finding speaks of it.
+ */
+export function formProblems(site: Site, edits: Edit[]): Problem[] {
+  return edits.flatMap((edit) => {
+    if (edit.op === 'put' && edit.collection === 'networks') return networkProblems(edit.record as Network)
+    if (edit.op === 'put' && edit.collection === 'profiles')
+      return profileProblems(edit.record as SecurityProfile)
+    if (edit.op === 'port') return portProblems(site, edit.deviceId, edit.port.number)
+    return []
+  })
+}
+
+function networkProblems(network: Network): Problem[] {
+  const subnet = parseSubnet(network.subnet)
+  if (!subnet.ok) return subnet.problems.map((problem) => ({ ...problem, path: ['subnet'] }))
+  const gateway: Problem[] =
+    network.gateway !== null && !isUsable(subnet.value, network.gateway)
+      ? [
+          {
+            path: ['gateway'],
+            code: 'gateway.outside',
+            message: `${network.gateway} is no host address of ${network.subnet}. The gateway must be in the subnet.`,
+          },
+        ]
+      : []
+  return [...gateway, ...(network.pool ? poolProblems(network.pool, subnet.value, network.gateway) : [])]
+}
+
+function profileProblems(profile: SecurityProfile): Problem[] {
+  const message = passphraseProblem(profile.mode, profile.passphrase)
+  return message ? [{ path: ['passphrase'], code: 'passphrase', message }] : []
+}
+
+function portProblems(site: Site, deviceId: string, number: number): Problem[] {
+  const device = site.devices.find((candidate) => candidate.id === deviceId)
+  if (!device)
+    return [
+      { path: ['deviceId'], code: 'reference.unknown', message: 'That device is not in the plan any more.' },
+    ]
+  const numbers = device.ports.map((candidate) => candidate.number)
+  return numbers.includes(number)
+    ? []
+    : [
+        {
+          path: ['number'],
+          code: 'port.unknown',
+          message: `${device.name} has no port ${number}. It has ${portRange(numbers)}.`,
+        },
+      ]
+}

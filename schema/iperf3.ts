@@ -1,0 +1,152 @@
+import Joi from 'joi'
+import { bad, good } from '~/core/outcome'
+import type { Outcome } from '~/core/outcome'
+import type { Direction, DirectionResult, Interval, ThroughputRun } from '~/core/proof'
+
+/** Open format: the JSON that `iperf3 -J` prints (iperf 3.x). Only the members read here are checked. */
+interface Sum {
+  start?: number
+  end?: number
+  seconds: number
+  bytes: number
+  bits_per_second: number
+  retransmits?: number
+  omitted?: boolean
+}
+interface Iperf3File {
+  start: {
+    version?: string
+    timestamp?: { timesecs: number }
+    test_start: { protocol: string; num_streams: number; reverse?: number; bidir?: number }
+  }
+  intervals: { sum: Sum; sum_bidir_reverse?: Sum }[]
+  end: { sum_sent: Sum; sum_received: Sum; sum_sent_bidir_reverse?: Sum; sum_received_bidir_reverse?: Sum }
+}
+
+const number = () => Joi.number().unsafe()
+const sum = Joi.object({
+  start: number(),
+  end: number(),
+  seconds: number().min(0).required(),
+  bytes: number().min(0).required(),
+  bits_per_second: number().min(0).required(),
+  retransmits: number(),
+  omitted: Joi.boolean(),
+}).unknown(true)
+
+const file = Joi.object({
+  start: Joi.object({
+    version: Joi.string(),
+    timestamp: Joi.object({ timesecs: number().required() }).unknown(true),
+    test_start: Joi.object({
+      protocol: Joi.string().required(),
+      num_streams: number().required(),
+      reverse: number(),
+      bidir: number(),
+    })
+      .unknown(true)
+      .required(),
+  })
+    .unknown(true)
+    .required(),
+  intervals: Joi.array()
+    .items(Joi.object({ sum: sum.required(), sum_bidir_reverse: sum }).unknown(true))
+    .required(),
+  end: Joi.object({
+    sum_sent: sum.required(),
+    sum_received: sum.required(),
+    sum_sent_bidir_reverse: sum,
+    sum_received_bidir_reverse: sum,
+  })
+    .unknown(true)
+    .required(),
+}).unknown(true)
+
+const refuse = (code: string, message: string) => bad({ path: [], code, message })
+
+/** A throughput test from the text of an iperf3 result file, or why it cannot be used. */
+export function readIperf3(source: string): Outcome<ThroughputRun> {
+  if (source.trim() === '')
+    return refuse('iperf3.empty', 'The file is empty. Run the test with -J and save what it prints.')
+  const parsed = parse(source)
+  if (!parsed.ok) return parsed
+  const value = parsed.value
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    return refuse('iperf3.notObject', 'The file is JSON, but not a result of iperf3: it has no members.')
+  if ('error' in value)
+    return refuse(
+      'iperf3.failed',
+      `The test itself failed: “${String(value.error).slice(0, 200)}”. Nothing was measured, so nothing can be recorded.`,
+    )
+  const protocol = (value as { start?: { test_start?: { protocol?: unknown } } }).start?.test_start?.protocol
+  if (protocol !== undefined && protocol !== 'TCP')
+    return refuse(
+      'iperf3.protocol',
+      `This is a ${String(protocol)} test. A TCP test is needed: run it again without -u.`,
+    )
+  const { error } = file.validate(value, { abortEarly: false, convert: false })
+  if (error)
+    return {
+      ok: false,
+      problems: error.details.map(({ path, type, message }) => ({
+        path,
+        code: type,
+        message: `Not a whole iperf3 result: ${message}.`,
+      })),
+    }
+  return good(runOf(value as unknown as Iperf3File))
+}
+
+function parse(source: string): Outcome<unknown> {
+  try {
+    return good(JSON.parse(source))
+  } catch {
+    return refuse(
+      'iperf3.notJson',
+      'The file is not JSON, or it was cut off. Run the test with -J and save everything it prints.',
+    )
+  }
+}
+
+function runOf(file: Iperf3File): ThroughputRun {
+  const { start, end, intervals } = file
+  const forward: Direction = start.test_start.reverse === 1 ? 'down' : 'up'
+  const results = [
+    result(
+      forward,
+      end.sum_sent,
+      end.sum_received,
+      intervals.map(({ sum }) => sum),
+    ),
+  ]
+  if (end.sum_sent_bidir_reverse && end.sum_received_bidir_reverse) {
+    const reverse = intervals.flatMap(({ sum_bidir_reverse }) => sum_bidir_reverse ?? [])
+    results.push(result('down', end.sum_sent_bidir_reverse, end.sum_received_bidir_reverse, reverse))
+  }
+  return {
+    tool: start.version ?? 'iperf 3',
+    startedAt: start.timestamp ? new Date(start.timestamp.timesecs * 1000).toISOString() : null,
+    streams: start.test_start.num_streams,
+    results,
+  }
+}
+
+const MEGA = 1e6
+
+const result = (direction: Direction, sent: Sum, received: Sum, sums: Sum[]): DirectionResult => ({
+  direction,
+  sentMbps: sent.bits_per_second / MEGA,
+  receivedMbps: received.bits_per_second / MEGA,
+  sentBytes: sent.bytes,
+  receivedBytes: received.bytes,
+  retransmits: sent.retransmits ?? null,
+  durationS: received.seconds,
+  intervals: sums.filter(({ omitted }) => !omitted).map(interval),
+})
+
+const interval = (sum: Sum): Interval => ({
+  startS: sum.start ?? 0,
+  endS: sum.end ?? sum.seconds,
+  mbps: sum.bits_per_second / MEGA,
+  retransmits: sum.retransmits ?? null,
+})

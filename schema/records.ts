@@ -1,0 +1,204 @@
+import Joi from 'joi'
+import type { Collection } from '~/core/site'
+import {
+  choice,
+  cidr,
+  count,
+  flag,
+  id,
+  ip,
+  mac,
+  name,
+  optionalIp,
+  ref,
+  text,
+  version,
+  vlanId,
+} from './fields'
+
+const pool = Joi.object({ start: ip().required(), end: ip().required() })
+
+export const network = Joi.object({
+  id: id().required(),
+  name: name().required(),
+  purpose: choice('management', 'staff', 'tills', 'cameras', 'guests', 'other').default('other'),
+  vlanId: vlanId().required(),
+  subnet: cidr().required(),
+  gateway: optionalIp(),
+  pool: pool.allow(null).default(null),
+  nameServers: Joi.array().items(ip()).max(8).default([]),
+  expectedClients: count(65536).default(0),
+  routedBy: ref(),
+  servedBy: ref(),
+  translated: flag(true),
+})
+
+export const profile = Joi.object({
+  id: id().required(),
+  name: name().required(),
+  mode: choice(
+    'open',
+    'wep',
+    'wpa-tkip',
+    'wpa2-aes',
+    'wpa2-wpa3',
+    'wpa3-sae',
+    'wpa2-enterprise',
+    'wpa3-enterprise',
+  ).required(),
+  passphrase: Joi.string().max(128).allow(null).default(null),
+  wps: flag(false),
+  isDefault: flag(false),
+})
+
+const band = () => choice('2.4', '5', '6')
+
+export const ssid = Joi.object({
+  id: id().required(),
+  /** An SSID has 1 to 32 octets. Source: IEEE 802.11-2020 9.4.2.2. */
+  name: name(32).required(),
+  networkId: ref(),
+  profileId: ref(),
+  bands: Joi.array().items(band()).max(3).default(['2.4', '5']),
+  accessPointIds: Joi.array().items(id()).max(1000).allow(null).default(null),
+  hidden: flag(false),
+  schedule: choice('always', 'whenWanted').default('always'),
+})
+
+const KINDS = [
+  'modem',
+  'gateway',
+  'switch',
+  'unmanagedSwitch',
+  'accessPoint',
+  'controller',
+  'station',
+] as const
+const portNumber = () => Joi.number().integer().min(1).max(256)
+const speed = () => Joi.number().valid(10, 100, 1000, 2500, 5000, 10000)
+
+const portSpec = Joi.object({
+  number: portNumber().required(),
+  label: name(12).required(),
+  role: choice('lan', 'wan').default('lan'),
+  maxMbps: speed().default(1000),
+  pse: choice('802.3af', '802.3at', '802.3bt-3', '802.3bt-4').allow(null).default(null),
+})
+
+const radioSpec = Joi.object({
+  band: band().required(),
+  generation: choice('n', 'ac', 'ax').required(),
+  streams: Joi.number().integer().min(1).max(8).default(2),
+  maxWidthMhz: Joi.number().valid(20, 40, 80, 160).default(20),
+  antennaGainDbi: Joi.number().min(-10).max(40).default(2),
+})
+
+export const deviceType = Joi.object({
+  id: id().required(),
+  name: name(80).required(),
+  kind: choice(...KINDS).required(),
+  ports: Joi.array().items(portSpec).max(256).default([]),
+  radios: Joi.array().items(radioSpec).max(4).default([]),
+  poeClass: Joi.number().integer().min(0).max(8).allow(null).default(null),
+  drawW: Joi.number().min(0).max(90).allow(null).default(null),
+  poeBudgetW: Joi.number().min(0).max(10000).allow(null).default(null),
+  currentFirmware: version(),
+  needsLicence: flag(false),
+  maxAccessPoints: count(100000).allow(null).default(null),
+  minimumFirmware: version(),
+})
+
+export const port = Joi.object({
+  number: portNumber().required(),
+  mode: choice('access', 'trunk').default('access'),
+  nativeVlan: vlanId().allow(null).default(1),
+  taggedVlans: Joi.array().items(vlanId()).unique().max(4094).default([]),
+  admit: choice('all', 'untaggedOnly', 'taggedOnly').default('untaggedOnly'),
+  ingressFilter: flag(true),
+  poe: flag(false),
+  speedMbps: speed().allow(null).default(null),
+})
+
+const addressing = () => choice('fixed', 'dhcp', 'none').default('dhcp')
+const prefixLength = () => Joi.number().integer().min(0).max(32).allow(null).default(null)
+
+const management = Joi.object({
+  networkId: ref(),
+  addressing: addressing(),
+  ip: optionalIp(),
+  prefixLength: prefixLength(),
+  gateway: optionalIp(),
+}).default({ networkId: null, addressing: 'dhcp', ip: null, prefixLength: null, gateway: null })
+
+const uplink = Joi.object({
+  port: portNumber().required(),
+  addressing: addressing(),
+  ip: optionalIp(),
+  prefixLength: prefixLength(),
+  gateway: optionalIp(),
+})
+
+const strayServer = Joi.object({
+  start: ip().required(),
+  end: ip().required(),
+  gateway: optionalIp(),
+  nameServers: Joi.array().items(ip()).max(8).default([]),
+})
+
+const radio = Joi.object({
+  band: band().required(),
+  enabled: flag(true),
+  channel: Joi.number().integer().min(1).max(233).allow(null).default(null),
+  widthMhz: Joi.number().valid(20, 40, 80, 160).default(20),
+})
+
+export const device = Joi.object({
+  id: id().required(),
+  name: name().required(),
+  kind: choice(...KINDS).required(),
+  typeId: ref(),
+  place: text(120),
+  mac: mac(),
+  ports: Joi.array().items(port).max(256).default([]),
+  management,
+  uplink: uplink.allow(null).default(null),
+  strayServer: strayServer.allow(null).default(null),
+  radios: Joi.array().items(radio).max(4).default([]),
+  firmware: version(),
+  defaultLogin: flag(true),
+  upnp: flag(false),
+  powerSource: choice('poe', 'injector', 'supply').default('supply'),
+  powerPartListed: flag(true),
+  controllerId: ref(),
+  licences: count(100000).default(0),
+})
+
+const linkEnd = Joi.object({ deviceId: id().required(), port: portNumber().required() })
+
+export const link = Joi.object({
+  id: id().required(),
+  a: linkEnd.required(),
+  b: linkEnd.required(),
+  lengthM: Joi.number().min(0).max(100000).default(1),
+  category: choice('cat5e', 'cat6', 'cat6a', 'fibre').default('cat6'),
+})
+
+export const rule = Joi.object({
+  id: id().required(),
+  action: choice('allow', 'drop').required(),
+  fromNetworkId: ref(),
+  to: Joi.alternatives()
+    .try(Joi.object({ networkId: id().required() }), choice('internet', 'any'))
+    .required(),
+  enabled: flag(true),
+})
+
+export const RECORDS: Record<Collection, Joi.ObjectSchema> = {
+  networks: network,
+  profiles: profile,
+  ssids: ssid,
+  deviceTypes: deviceType,
+  devices: device,
+  links: link,
+  rules: rule,
+}

@@ -1,0 +1,87 @@
+import Joi from 'joi'
+import { bad, good } from '~/core/outcome'
+import type { Outcome } from '~/core/outcome'
+import { COLLECTIONS, HEADER_FIELDS, integrityProblems } from '~/core/site'
+import type { Site } from '~/core/site'
+import { country, name, text } from './fields'
+import { check } from './problems'
+import { RECORDS } from './records'
+
+export const SITE_FILE_FORMAT = 'yard-beacon-site'
+export const SITE_FILE_VERSION = 1
+const MOST_RECORDS = 5000
+
+export const headerFields = {
+  name: name(80).required(),
+  place: text(200),
+  country: country(),
+  feed: text(200),
+  notes: text(4000),
+}
+
+/** The structure of a site file. What must hold between records is checked after it (core/site/integrity). */
+export const siteFile = Joi.object({
+  format: Joi.string().valid(SITE_FILE_FORMAT).required(),
+  version: Joi.number().valid(SITE_FILE_VERSION).required(),
+  keys: Joi.string().valid('included', 'leftOut').default('included'),
+  ...headerFields,
+  ...Object.fromEntries(
+    COLLECTIONS.map((c) => [c, Joi.array().items(RECORDS[c]).max(MOST_RECORDS).default([])]),
+  ),
+})
+
+/** A site from the text of a site file, or every problem in it. */
+export function readSiteFile(source: string): Outcome<Site> {
+  const parsed = parseJson(source)
+  if (!parsed.ok) return parsed
+  const later = laterVersion(parsed.value)
+  if (later !== null)
+    return bad({
+      path: ['version'],
+      code: 'version.later',
+      message: `This file is of version ${later}; this program reads version ${SITE_FILE_VERSION}. Open it with a newer program.`,
+    })
+  const checked = check<Site>(siteFile, parsed.value)
+  if (!checked.ok) return checked
+  const site = bareSite(checked.value)
+  const problems = integrityProblems(site)
+  return problems.length > 0 ? { ok: false, problems } : good(site)
+}
+
+function parseJson(source: string): Outcome<unknown> {
+  if (source.trim() === '') return bad({ path: [], code: 'file.empty', message: 'The file is empty.' })
+  try {
+    return good(JSON.parse(source))
+  } catch (error) {
+    const where = error instanceof Error ? error.message : ''
+    return bad({ path: [], code: 'file.notJson', message: `The file is not JSON: ${where}.` })
+  }
+}
+
+function laterVersion(value: unknown): number | null {
+  if (typeof value !== 'object' || value === null) return null
+  const { format, version } = value as { format?: unknown; version?: unknown }
+  return format === SITE_FILE_FORMAT && typeof version === 'number' && version > SITE_FILE_VERSION
+    ? version
+    : null
+}
+
+const bareSite = (file: Site): Site =>
+  Object.fromEntries(
+    [...HEADER_FIELDS, ...COLLECTIONS].map((field) => [field, file[field]]),
+  ) as unknown as Site
+
+/** The text of a site file. Keys are left out unless they are asked for. */
+export function writeSiteFile(site: Site, withKeys = false): string {
+  const profiles = withKeys
+    ? site.profiles
+    : site.profiles.map((profile) => ({ ...profile, passphrase: null }))
+  const file = {
+    format: SITE_FILE_FORMAT,
+    version: SITE_FILE_VERSION,
+    keys: withKeys ? 'included' : 'leftOut',
+    ...bareSite(site),
+    profiles,
+  }
+  return `${JSON.stringify(file, null, 2)}\n`
+}

@@ -1,0 +1,24 @@
+import type { Db } from './database'
+
+export interface LogLine {
+  id: number
+  at: string
+  stage: string
+  deviceId: string | null
+  text: string
+}
+
+/** What people wrote down while they worked: stamped, and filed under the device on screen. */
+export function logStore(db: Db, now: () => Date = () => new Date()) {
+  const insert = db.prepare(
+    'INSERT INTO log_line (site_id, at, stage, device_id, text) VALUES (@siteId, @at, @stage, @deviceId, @text)',
+  )
+  const ofSite = db.prepare<[string, number], LogLine>(
+    'SELECT id, at, stage, device_id AS deviceId, text FROM log_line WHERE site_id = ? ORDER BY id DESC LIMIT ?',
+  )
+  return {
+    add: (siteId: string, line: { stage: string; deviceId: string | null; text: string }) =>
+      insert.run({ siteId, at: now().toISOString(), ...line }),
+    ofSite: (siteId: string, limit = 500) => ofSite.all(siteId, limit),
+  }
+}

@@ -1,0 +1,74 @@
+/** Append only: what has been released is never edited. Applied in order under PRAGMA user_version. */
+export const MIGRATIONS: readonly { id: number; sql: string }[] = [
+  {
+    id: 1,
+    sql: `
+      CREATE TABLE site (
+        id TEXT PRIMARY KEY,
+        header TEXT NOT NULL CHECK (json_valid(header)),
+        revision INTEGER NOT NULL DEFAULT 1,
+        created_at TEXT NOT NULL,
+        updated_at TEXT NOT NULL,
+        deleted_at TEXT
+      ) STRICT;
+
+      CREATE TABLE plan_record (
+        site_id TEXT NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+        collection TEXT NOT NULL,
+        id TEXT NOT NULL,
+        position INTEGER NOT NULL,
+        body TEXT NOT NULL CHECK (json_valid(body)),
+        PRIMARY KEY (site_id, collection, id)
+      ) STRICT, WITHOUT ROWID;
+
+      CREATE TABLE change_log (
+        id INTEGER PRIMARY KEY,
+        site_id TEXT NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+        revision INTEGER NOT NULL,
+        at TEXT NOT NULL,
+        label TEXT NOT NULL,
+        change TEXT NOT NULL CHECK (json_valid(change)),
+        state TEXT NOT NULL CHECK (state IN ('done', 'undone', 'dropped'))
+      ) STRICT;
+      CREATE INDEX change_log_of_site ON change_log (site_id, state, id);
+
+      CREATE TABLE log_line (
+        id INTEGER PRIMARY KEY,
+        site_id TEXT NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+        at TEXT NOT NULL,
+        stage TEXT NOT NULL,
+        device_id TEXT,
+        text TEXT NOT NULL
+      ) STRICT;
+      CREATE INDEX log_line_of_site ON log_line (site_id, id);
+
+      CREATE TABLE proof (
+        id TEXT PRIMARY KEY,
+        site_id TEXT NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+        kind TEXT NOT NULL CHECK (kind IN ('clients', 'throughput')),
+        at TEXT NOT NULL,
+        revision INTEGER NOT NULL,
+        body TEXT NOT NULL CHECK (json_valid(body))
+      ) STRICT;
+      CREATE INDEX proof_of_site ON proof (site_id, at);
+
+      CREATE TABLE bench_run (
+        site_id TEXT PRIMARY KEY REFERENCES site (id) ON DELETE CASCADE,
+        seed INTEGER NOT NULL,
+        revision INTEGER NOT NULL,
+        plan TEXT NOT NULL CHECK (json_valid(plan)),
+        speed INTEGER NOT NULL,
+        anchor_ms INTEGER NOT NULL,
+        anchor_us INTEGER NOT NULL
+      ) STRICT;
+
+      CREATE TABLE bench_action (
+        site_id TEXT NOT NULL REFERENCES bench_run (site_id) ON DELETE CASCADE,
+        serial INTEGER NOT NULL,
+        at_us INTEGER NOT NULL,
+        body TEXT NOT NULL CHECK (json_valid(body)),
+        PRIMARY KEY (site_id, serial)
+      ) STRICT, WITHOUT ROWID;
+    `,
+  },
+]

@@ -1,0 +1,66 @@
+import { nanoid } from 'nanoid'
+import { diffSites, emptySite } from '~/core/site'
+import type { Site } from '~/core/site'
+import type { Db } from './database'
+import { headerText, planStore } from './plans'
+
+export interface SiteSummary {
+  id: string
+  name: string
+  place: string
+  revision: number
+  updatedAt: string
+  networks: number
+  devices: number
+}
+
+export interface SiteState {
+  id: string
+  revision: number
+  site: Site
+}
+
+/** The sites themselves: list, make, copy, put away and bring back. */
+export function siteStore(db: Db, now: () => Date = () => new Date()) {
+  const plans = planStore(db)
+  const all = db.prepare<[], SiteSummary>(`
+    SELECT s.id, s.header ->> 'name' AS name, s.header ->> 'place' AS place, s.revision, s.updated_at AS updatedAt,
+      (SELECT count(*) FROM plan_record r WHERE r.site_id = s.id AND r.collection = 'networks') AS networks,
+      (SELECT count(*) FROM plan_record r WHERE r.site_id = s.id AND r.collection = 'devices') AS devices
+    FROM site s WHERE s.deleted_at IS NULL ORDER BY s.updated_at DESC, s.id`)
+  const revisionOf = db.prepare<[string], { revision: number }>(
+    'SELECT revision FROM site WHERE id = ? AND deleted_at IS NULL',
+  )
+  const insert = db.prepare(
+    'INSERT INTO site (id, header, created_at, updated_at) VALUES (@id, @header, @at, @at)',
+  )
+  const setDeleted = db.prepare('UPDATE site SET deleted_at = ? WHERE id = ?')
+
+  function read(id: string): SiteState | null {
+    const row = revisionOf.get(id)
+    const site = row ? plans.read(id) : null
+    return row && site ? { id, revision: row.revision, site } : null
+  }
+
+  /** A new site with that plan; all of it or nothing. */
+  const create = db.transaction((site: Site, id: string = nanoid(10)): string => {
+    insert.run({ id, header: headerText(site), at: now().toISOString() })
+    plans.write(id, site, diffSites(emptySite(site.name), site))
+    return id
+  })
+
+  function duplicate(id: string): string | null {
+    const state = read(id)
+    return state ? create({ ...state.site, name: `${state.site.name} (copy)`.slice(0, 80) }) : null
+  }
+
+  return {
+    list: () => all.all(),
+    read,
+    create,
+    duplicate,
+    /** Put away, not destroyed: `restore` brings it back whole. */
+    remove: (id: string) => setDeleted.run(now().toISOString(), id).changes > 0,
+    restore: (id: string) => setDeleted.run(null, id).changes > 0,
+  }
+}
