@@ -1,5 +1,5 @@
 import { CAPWAP_OF, PLAIN_WORD, expectedSpan, isDelicate, isUp } from '~/core/adoption'
-import type { Phase } from '~/core/adoption'
+import type { BenchAction, Phase, TimedAction } from '~/core/adoption'
 import { seededRandom } from '~/core/random'
 import { deviceOf } from '~/core/site'
 import type { Device, Id, Site } from '~/core/site'
@@ -7,7 +7,7 @@ import { checkMachine } from './machine'
 import { imageOf, outcomeOfJoin, startAfterBoot } from './joining'
 import { poweredDevices, whyDark } from './power'
 import { appoint, nextDue } from './queue'
-import type { Bench, BenchAction, BenchDevice, TimedAction } from './types'
+import type { Bench, BenchDevice } from './types'
 import { addressFor, fieldTwin, findsController } from './world'
 
 const US_PER_S = 1_000_000

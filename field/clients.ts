@@ -2,37 +2,12 @@ import { isOnAir } from '~/core/adoption'
 import { attachmentsOf } from '~/core/layer2'
 import type { Attachment } from '~/core/layer2'
 import { addressStages, reach, targetsOf, twinOf } from '~/core/layer3'
-import type { Target, Twin } from '~/core/layer3'
+import type { Twin } from '~/core/layer3'
+import type { AddressTest, ClientTests, PingTest } from '~/core/proof'
 import { deviceOf, networkOf } from '~/core/site'
 import type { Id, Site } from '~/core/site'
 import type { Bench } from './types'
 import { fieldTwin } from './world'
-
-/** A client that joined or was plugged in somewhere, and the address it got. */
-export interface AddressTest {
-  attachmentId: string
-  label: string
-  networkName: string | null
-  ok: boolean
-  ip: string | null
-  says: string
-}
-
-/** One ping, as observed, beside what the plan says of it. */
-export interface PingTest {
-  fromNetworkId: Id
-  fromName: string
-  target: Target
-  targetName: string
-  answered: boolean
-  planned: boolean
-  says: string
-}
-
-export interface ClientTests {
-  addresses: AddressTest[]
-  pings: PingTest[]
-}
 
 /** What the clients walk about in: the bench as it stands, or the whole plan up and settled when there is no bench. */
 export interface TestGround {

@@ -1,10 +1,10 @@
 import { PLAIN_WORD, expectedSpan, isOnAir, isUp, lightsOf } from '~/core/adoption'
 import type { CapwapState, Light, Phase, Span } from '~/core/adoption'
+import type { AddressTest } from '~/core/proof'
 import { portName } from '~/core/site'
 import type { Band, DeviceKind, Id } from '~/core/site'
 import { nextEventUs } from './bench'
 import { groundOf, runClientTests } from './clients'
-import type { AddressTest } from './clients'
 import type { Bench, BenchDevice, BenchEvent } from './types'
 
 export interface TimedPhase {

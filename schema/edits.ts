@@ -4,17 +4,17 @@ import { good } from '~/core/outcome'
 import type { Outcome, Problem } from '~/core/outcome'
 import { COLLECTIONS, passphraseProblem, portRange } from '~/core/site'
 import type { Edit, Network, SecurityProfile, Site } from '~/core/site'
-import { country, id, text, name, choice } from './fields'
+import { choice, id, name, someCountry, someText } from './fields'
 import { check } from './problems'
 import { RECORDS, port } from './records'
 
 const collection = choice(...COLLECTIONS).required()
 const header = Joi.object({
   name: name(80),
-  place: text(200).default(undefined),
-  country: country().default(undefined),
-  feed: text(200).default(undefined),
-  notes: text(4000).default(undefined),
+  place: someText(200),
+  country: someCountry(),
+  feed: someText(200),
+  notes: someText(4000),
 }).min(1)
 
 const SHAPES: Record<Edit['op'], Joi.ObjectSchema> = {

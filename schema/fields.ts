@@ -12,14 +12,17 @@ const ID_PATTERN = /^[A-Za-z0-9_-]{1,40}$/
 
 export const id = () => Joi.string().pattern(ID_PATTERN, 'id')
 export const ref = () => id().allow(null).default(null)
-export const text = (max: number) => Joi.string().allow('').max(max).default('')
+/** A text that may be left out altogether. */
+export const someText = (max: number) => Joi.string().allow('').max(max)
+export const text = (max: number) => someText(max).default('')
 export const name = (max = 60) => Joi.string().min(1).max(max)
 export const ip = () => Joi.string().pattern(IP_PATTERN, 'ip')
 export const optionalIp = () => ip().allow(null).default(null)
 export const cidr = () => Joi.string().pattern(CIDR_PATTERN, 'cidr')
 export const mac = () => Joi.string().pattern(MAC_PATTERN, 'mac').allow(null).default(null)
 export const version = () => Joi.string().pattern(VERSION_PATTERN, 'version').allow(null).default(null)
-export const country = () => Joi.string().pattern(COUNTRY_PATTERN, 'country').allow(null).default(null)
+export const someCountry = () => Joi.string().pattern(COUNTRY_PATTERN, 'country').allow(null)
+export const country = () => someCountry().default(null)
 /** VLAN ids 0 and 4095 are reserved. Source: IEEE 802.1Q-2022 table 9-2. */
 export const vlanId = () => Joi.number().integer().min(1).max(4094)
 export const flag = (fallback: boolean) => Joi.boolean().default(fallback)

@@ -1,5 +1,5 @@
 import type { Site } from '~/core/site'
-import type { BenchAction, TimedAction } from '~/field'
+import type { BenchAction, TimedAction } from '~/core/adoption'
 import type { Db } from './database'
 
 /** A run on the bench: everything needed to play it again from its start. */

@@ -79,8 +79,9 @@ export function editStore(db: Db, now: () => Date = () => new Date()) {
     },
   )
 
-  const undo = db.transaction((siteId: string): Outcome<string> => {
+  const undo = db.transaction((siteId: string, revision: number): Outcome<string> => {
     const before = current(siteId)
+    if (before && before.revision !== revision) return stale(revision, before.revision)
     const entry = lastDone.get(siteId)
     if (!before || !entry) return nothing('undo')
     write(siteId, before, reverseChange(JSON.parse(entry.change) as Change))
@@ -88,8 +89,9 @@ export function editStore(db: Db, now: () => Date = () => new Date()) {
     return good(entry.label)
   })
 
-  const redo = db.transaction((siteId: string): Outcome<string> => {
+  const redo = db.transaction((siteId: string, revision: number): Outcome<string> => {
     const before = current(siteId)
+    if (before && before.revision !== revision) return stale(revision, before.revision)
     const entry = firstUndone.get(siteId)
     if (!before || !entry) return nothing('redo')
     write(siteId, before, JSON.parse(entry.change) as Change)

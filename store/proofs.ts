@@ -1,6 +1,5 @@
 import { nanoid } from 'nanoid'
-import type { LinkUnderTest, ThroughputRun } from '~/core/proof'
-import type { ClientTests } from '~/field'
+import type { ClientTests, LinkUnderTest, ThroughputRun } from '~/core/proof'
 import type { Db } from './database'
 
 /** What was observed. Verdicts on it are derived when it is read. */

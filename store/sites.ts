@@ -54,8 +54,12 @@ export function siteStore(db: Db, now: () => Date = () => new Date()) {
     return state ? create({ ...state.site, name: `${state.site.name} (copy)`.slice(0, 80) }) : null
   }
 
+  const anyEver = db.prepare<[], { found: number }>('SELECT EXISTS (SELECT 1 FROM site) AS found')
+
   return {
     list: () => all.all(),
+    /** True until the first site was ever made here. */
+    isNew: () => anyEver.get()?.found === 0,
     read,
     create,
     duplicate,

@@ -1,3 +1,4 @@
+export * from './actions'
 export * from './capwap'
 export * from './expectedTimes'
 export * from './phases'

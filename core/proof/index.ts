@@ -1,3 +1,4 @@
+export * from './clientTests'
 export * from './expected'
 export * from './judge'
 export * from './types'

@@ -1,0 +1,103 @@
+import { CircleCheck, CircleSlash2 } from 'lucide-react'
+import type { Hop, Stage } from '~/core/layer3'
+import { usePanel } from '../../hooks/usePanel'
+import { useSite } from '../../hooks/useSite'
+import { FlagCloth } from '../Flag'
+import { SelectInput } from '../inputs'
+import { SidePanel } from './SidePanel'
+
+const STAGE_NAME: Record<Stage['name'], string> = {
+  join: 'Joins',
+  address: 'Asks for an address',
+  gateway: 'Finds its gateway',
+  policy: 'Passes the rules',
+  onward: 'Goes onward',
+  translation: 'Is translated',
+  reply: 'Gets its answer',
+}
+
+/** Who speaks and to whom; then every hop with port, tag, decision and reason. */
+export function FollowPanel() {
+  const { places, targets, frame } = useSite()
+  const { set, search } = usePanel()
+  const [from, to] = [search.get('from'), search.get('to')]
+  return (
+    <SidePanel title="Follow a frame">
+      <div className="space-y-2 border-b border-line px-4 py-3">
+        <SelectInput
+          label="Who speaks"
+          path="from"
+          value={from}
+          none={places.length === 0 ? 'No place to attach yet' : 'Choose a client’s place'}
+          choices={places.map(({ id, label }) => ({ value: id, label }))}
+          onChange={(value) => set({ from: value })}
+        />
+        <SelectInput
+          label="To whom"
+          path="to"
+          value={to}
+          none="Choose a target"
+          choices={targets.map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={(value) => set({ to: value })}
+        />
+      </div>
+      {frame && (
+        <div aria-live="polite" className="px-4 py-3">
+          <p className={`flex gap-2 font-semibold ${frame.answer.ok ? '' : 'text-caution'}`}>
+            {frame.answer.ok ? <CircleCheck size={18} className="mt-0.5 shrink-0" aria-hidden /> : <CircleSlash2 size={18} className="mt-0.5 shrink-0" aria-hidden />}
+            {frame.answer.ok ? 'Reached.' : 'Not reached.'} {frame.answer.summary}
+          </p>
+          <ol className="mt-3 space-y-3">
+            {frame.answer.stages.map((stage, i) => (
+              <StageItem key={i} stage={stage} />
+            ))}
+          </ol>
+        </div>
+      )}
+      {!frame && (
+        <p className="px-4 py-4 text-soft">
+          Choose both ends. The plan itself answers: no packet is sent. The ports that the frame passes are lit on the
+          port strips.
+        </p>
+      )}
+    </SidePanel>
+  )
+}
+
+function StageItem({ stage }: { stage: Stage }) {
+  return (
+    <li className={`border-l-2 pl-3 ${stage.ok ? 'border-depth-5' : 'border-caution'}`}>
+      <p className="font-semibold">
+        {STAGE_NAME[stage.name]} <span className={stage.ok ? 'text-soft' : 'text-caution'}>{stage.ok ? 'yes' : 'no'}</span>
+      </p>
+      <p>{stage.says}</p>
+      <ol className="mt-1 space-y-1.5">
+        {stage.hops.map((hop, i) => (
+          <HopItem key={i} hop={hop} />
+        ))}
+      </ol>
+    </li>
+  )
+}
+
+function HopItem({ hop }: { hop: Hop }) {
+  return (
+    <li className="text-[0.92rem]">
+      <p className="flex flex-wrap items-center gap-x-1.5">
+        <strong>{hop.deviceName}</strong>
+        {hop.vid !== null && <FlagCloth vlanId={hop.vid} size={12} />}
+        <span className={hop.decision === 'drops' ? 'font-semibold text-caution' : 'text-soft'}>{hop.decision}</span>
+      </p>
+      {(hop.inPort || hop.outPort) && (
+        <p className="figures text-soft">
+          {[hop.inPort && `in ${hop.inPort} ${tagText(hop.tagIn)}`, hop.outPort && hop.decision !== 'drops' && `out ${hop.outPort} ${tagText(hop.tagOut)}`].filter(Boolean).join(' → ')}
+        </p>
+      )}
+      <p className="caption">
+        {hop.reason} <span className="not-italic">({hop.clause})</span>
+      </p>
+    </li>
+  )
+}
+
+const tagText = (tag: number | null): string => (tag === null ? '' : `[${tag}]`)

@@ -1,0 +1,55 @@
+import { Check } from 'lucide-react'
+import { NavLink, useSearchParams } from 'react-router'
+import type { StageProgress } from '~/core/order'
+import { useSite } from '../../hooks/useSite'
+
+/** The stages in the order of the work, marked along a lead line: wet as far as the work is done. */
+export function Ladder() {
+  const { progress } = useSite()
+  const firstOpen = progress.findIndex(({ done }) => !done)
+  return (
+    <nav aria-label="Stages" className="no-print shrink-0 overflow-x-auto border-r border-ink bg-sheet md:w-[196px]">
+      <ol className="flex py-2 md:flex-col">
+        {progress.map((stage, i) => (
+          <Rung key={stage.stage} stage={stage} wet={firstOpen === -1 || i < firstOpen} first={i === 0} last={i === progress.length - 1} />
+        ))}
+      </ol>
+    </nav>
+  )
+}
+
+function Rung({ stage, wet, first, last }: { stage: StageProgress; wet: boolean; first: boolean; last: boolean }) {
+  const [search] = useSearchParams()
+  const kept = search.get('panel') ? `?panel=${search.get('panel')}` : ''
+  const open = stage.open.stop + stage.open.fix + stage.open.note
+  return (
+    <li className="relative">
+      <span aria-hidden className={`absolute left-[25px] max-md:hidden ${wet ? 'lead-line-wet' : 'lead-line'} ${first ? 'top-1/2' : 'top-0'} ${last ? 'bottom-1/2' : 'bottom-0'}`} />
+      <NavLink
+        to={`${stage.stage}${kept}`}
+        className={({ isActive }) =>
+          `relative flex items-center gap-3 px-3 py-2.5 ${isActive ? 'bg-depth-2 font-semibold' : 'hover:bg-depth-1'}`
+        }
+      >
+        <span
+          aria-hidden
+          className={`grid size-[27px] shrink-0 place-items-center rounded-full border-[1.5px] border-ink text-[0.8rem] max-md:hidden ${stage.done ? 'bg-depth-5 text-on-ink' : 'bg-sheet'}`}
+        >
+          {stage.done ? <Check size={15} /> : stage.name[0]}
+        </span>
+        <span className="min-w-0">
+          <span className="block leading-tight">{stage.name}</span>
+          <span className="caption block truncate font-normal max-md:hidden">{stage.says}</span>
+          {open > 0 && <OpenFindings stage={stage} />}
+        </span>
+      </NavLink>
+    </li>
+  )
+}
+
+function OpenFindings({ stage: { open } }: { stage: StageProgress }) {
+  const parts = (['stop', 'fix', 'note'] as const).filter((severity) => open[severity] > 0).map((severity) => `${open[severity]} ${severity}`)
+  return (
+    <span className={`block text-[0.86rem] font-medium ${open.stop > 0 ? 'text-caution' : 'text-ink'}`}>{parts.join(', ')}</span>
+  )
+}

@@ -1,0 +1,117 @@
+import type { ReactNode } from 'react'
+import { Field } from './Field'
+
+interface Base {
+  label: string
+  path: string
+  hint?: ReactNode
+}
+
+interface TextProps extends Base {
+  value: string
+  onChange: (value: string) => void
+  mono?: boolean
+  placeholder?: string
+  type?: 'text' | 'password'
+  autoFocus?: boolean
+}
+
+export function TextInput({ label, path, hint, value, onChange, mono, placeholder, type = 'text', autoFocus }: TextProps) {
+  return (
+    <Field label={label} path={path} hint={hint}>
+      {(ids) => (
+        <input
+          {...ids}
+          type={type}
+          className={`field ${mono ? 'figures' : ''}`}
+          value={value}
+          placeholder={placeholder}
+          autoComplete="off"
+          spellCheck={mono ? false : undefined}
+          data-autofocus={autoFocus || undefined}
+          onChange={(event) => onChange(event.target.value)}
+        />
+      )}
+    </Field>
+  )
+}
+
+interface NumberProps extends Base {
+  value: number | null
+  onChange: (value: number | null) => void
+  min?: number
+  max?: number
+  step?: number
+}
+
+/** A number field that may stand empty while it is typed; empty is null. */
+export function NumberInput({ label, path, hint, value, onChange, min, max, step }: NumberProps) {
+  return (
+    <Field label={label} path={path} hint={hint}>
+      {(ids) => (
+        <input
+          {...ids}
+          type="number"
+          className="field figures text-right"
+          value={value ?? ''}
+          min={min}
+          max={max}
+          step={step ?? 'any'}
+          onChange={(event) => onChange(event.target.value === '' ? null : Number(event.target.value))}
+        />
+      )}
+    </Field>
+  )
+}
+
+export interface Choice {
+  value: string
+  label: string
+}
+
+interface SelectProps extends Base {
+  value: string | null
+  onChange: (value: string | null) => void
+  choices: Choice[]
+  /** Words for "none", where none is allowed. */
+  none?: string
+}
+
+export function SelectInput({ label, path, hint, value, onChange, choices, none }: SelectProps) {
+  return (
+    <Field label={label} path={path} hint={hint}>
+      {(ids) => (
+        <select {...ids} className="field" value={value ?? ''} onChange={(event) => onChange(event.target.value || null)}>
+          {none !== undefined && <option value="">{none}</option>}
+          {choices.map((choice) => (
+            <option key={choice.value} value={choice.value}>
+              {choice.label}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  )
+}
+
+interface CheckProps {
+  label: ReactNode
+  checked: boolean
+  onChange: (checked: boolean) => void
+  disabled?: boolean
+}
+
+export function CheckInput({ label, checked, onChange, disabled }: CheckProps) {
+  return (
+    <label className="flex min-h-8 items-center gap-2">
+      <input
+        type="checkbox"
+        className="size-4 accent-[var(--ink)]"
+        checked={checked}
+        disabled={disabled}
+        onChange={(event) => onChange(event.target.checked)}
+      />
+      <span>{label}</span>
+    </label>
+  )
+}

@@ -1,0 +1,34 @@
+import { useEffect, useRef } from 'react'
+import { useFetcher } from 'react-router'
+import type { Problem } from '~/core/outcome'
+import type { Edit } from '~/core/site'
+import { useSite } from './useSite'
+
+type Answer = { ok: true; revision: number } | { ok: false; problems: Problem[] }
+
+/**
+ * Sends edits on the revision that is on screen. What was typed stays in the form until they are taken; `onTaken` runs
+ * then.
+ */
+export function usePlanEdit(onTaken?: () => void) {
+  const { id, revision } = useSite()
+  const fetcher = useFetcher<Answer>()
+  const taken = useRef(onTaken)
+  taken.current = onTaken
+  const answer = fetcher.data
+  useEffect(() => {
+    if (fetcher.state === 'idle' && answer?.ok) taken.current?.()
+  }, [fetcher.state, answer])
+  const post = (body: object) =>
+    void fetcher.submit(JSON.stringify({ revision, ...body }), {
+      method: 'post',
+      action: `/sites/${id}/edit`,
+      encType: 'application/json',
+    })
+  return {
+    edit: (label: string, edits: Edit[]) => post({ label, edits }),
+    mend: (findingId: string) => post({ mend: findingId }),
+    problems: answer && !answer.ok ? answer.problems : [],
+    busy: fetcher.state !== 'idle',
+  }
+}

@@ -1,0 +1,11 @@
+import { useRouteLoaderData } from 'react-router'
+import type { SiteFrame } from '../server/siteState.server'
+
+export const FRAME_ROUTE = 'routes/site/frame'
+
+/** The site around the present stage. Throws outside of a site's pages. */
+export function useSite(): SiteFrame {
+  const frame = useRouteLoaderData<SiteFrame>(FRAME_ROUTE)
+  if (!frame) throw new Error('useSite belongs on the pages of a site')
+  return frame
+}

@@ -1,0 +1,51 @@
+import { Tooltip } from 'radix-ui'
+import { use } from 'react'
+import { Links, Meta, Outlet, Scripts, ScrollRestoration, isRouteErrorResponse, useRouteLoaderData } from 'react-router'
+import type { Route } from './+types/root'
+import { Problem } from './components/Problem'
+import { NonceContext } from './nonce'
+import { guard } from './server/guard.server'
+import { themeOf } from './server/theme.server'
+import './theme/app.css'
+
+export const middleware: Route.MiddlewareFunction[] = [guard]
+
+export const loader = async ({ request }: Route.LoaderArgs) => ({ theme: await themeOf(request) })
+
+export const meta: Route.MetaFunction = () => [{ title: 'Yard Beacon' }]
+
+export function Layout({ children }: { children: React.ReactNode }) {
+  const nonce = use(NonceContext)
+  const root = useRouteLoaderData<typeof loader>('root')
+  return (
+    <html lang="en" data-theme={root?.theme ?? 'day'}>
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <link rel="icon" href="/beacon.svg" type="image/svg+xml" />
+        <Meta />
+        <Links nonce={nonce} />
+      </head>
+      <body>
+        <Tooltip.Provider delayDuration={150}>{children}</Tooltip.Provider>
+        <ScrollRestoration nonce={nonce} />
+        <Scripts nonce={nonce} />
+      </body>
+    </html>
+  )
+}
+
+export default function Root() {
+  return <Outlet />
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  const said = isRouteErrorResponse(error) && typeof error.data === 'string' ? error.data : null
+  const missing = isRouteErrorResponse(error) && error.status === 404
+  return (
+    <Problem
+      title={missing ? 'Nothing charted here' : 'Something went wrong'}
+      says={said ?? 'The program met a fault. What you had saved is safe; the server’s console says more.'}
+    />
+  )
+}

@@ -1,0 +1,51 @@
+import { useState } from 'react'
+import { Outlet, data, isRouteErrorResponse } from 'react-router'
+import { Problem } from '../../components/Problem'
+import { FindingsDrawer } from '../../components/frame/FindingsDrawer'
+import { FollowPanel } from '../../components/frame/FollowPanel'
+import { KeysDialog } from '../../components/frame/KeysDialog'
+import { Ladder } from '../../components/frame/Ladder'
+import { LogLine } from '../../components/frame/LogLine'
+import { Palette } from '../../components/frame/Palette'
+import { TopBar } from '../../components/frame/TopBar'
+import { useFrameKeys } from '../../components/frame/useFrameKeys'
+import { usePanel } from '../../hooks/usePanel'
+import { useIsHydrated } from '../../hooks/useIsHydrated'
+import { siteFrame } from '../../server/siteState.server'
+import type { Route } from './+types/frame'
+
+export const loader = ({ params, request }: Route.LoaderArgs) =>
+  data(siteFrame(params.siteId, new URL(request.url).searchParams))
+
+export const meta: Route.MetaFunction = ({ data: frame }) => [
+  { title: frame ? `${(frame as { site: { name: string } }).site.name} · Yard Beacon` : 'Yard Beacon' },
+]
+
+export default function Frame() {
+  const { panel } = usePanel()
+  const ready = useIsHydrated()
+  const [overlay, setOverlay] = useState<'palette' | 'keys' | null>(null)
+  useFrameKeys(setOverlay)
+  return (
+    <div className="flex h-dvh flex-col print:block print:h-auto" data-ready={ready || undefined}>
+      <TopBar onPalette={() => setOverlay('palette')} onKeys={() => setOverlay('keys')} />
+      <div className="flex min-h-0 flex-1 max-md:flex-col print:block">
+        <Ladder />
+        <main className="min-w-0 flex-1 overflow-y-auto px-5 py-4 print:overflow-visible" tabIndex={-1}>
+          <Outlet />
+        </main>
+        {panel === 'findings' && <FindingsDrawer />}
+        {panel === 'follow' && <FollowPanel />}
+      </div>
+      <LogLine />
+      <Palette open={overlay === 'palette'} onClose={() => setOverlay(null)} />
+      <KeysDialog open={overlay === 'keys'} onClose={() => setOverlay(null)} />
+    </div>
+  )
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  const said = isRouteErrorResponse(error) && typeof error.data === 'string' ? error.data : null
+  if (!said) throw error
+  return <Problem title="Nothing charted here" says={said} />
+}

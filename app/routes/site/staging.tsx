@@ -1,0 +1,42 @@
+import { StageHead } from '../../components/StageHead'
+import { useBench } from '../../hooks/useBench'
+import { benchState } from '../../server/bench.server'
+import { BenchClock } from '../../stages/staging/BenchClock'
+import { Board } from '../../stages/staging/Board'
+import { Cables } from '../../stages/staging/Cables'
+import { ClientProbes } from '../../stages/staging/ClientProbes'
+import { EmptyBench } from '../../stages/staging/EmptyBench'
+import { Happenings } from '../../stages/staging/Happenings'
+import type { Route } from './+types/staging'
+
+export const loader = ({ params }: Route.LoaderArgs) => ({ bench: benchState(params.siteId) })
+
+export default function Staging({ loaderData }: Route.ComponentProps) {
+  const bench = useBench(loaderData.bench)
+  const { state, connected } = bench
+  return (
+    <>
+      <StageHead title="Staging" says="Everything on the bench, as the plan has it: power, boot, address, adoption. A stand-in plays the gear." />
+      {!connected && (
+        <p role="status" className="mb-3 border-l-4 border-caution bg-caution-wash px-3 py-1.5">
+          The bench does not answer; trying again. What you see is its last state.
+        </p>
+      )}
+      {state ? (
+        <div className="space-y-4">
+          <BenchClock bench={bench} state={state} />
+          <Board devices={state.view.devices} ask={bench.ask} />
+          <div className="grid gap-4 lg:grid-cols-2">
+            <div className="space-y-4">
+              <Cables cables={state.view.cables} ask={bench.ask} />
+              <ClientProbes clients={state.view.clients} />
+            </div>
+            <Happenings events={state.view.events} />
+          </div>
+        </div>
+      ) : (
+        <EmptyBench ask={bench.ask} busy={bench.busy} />
+      )}
+    </>
+  )
+}

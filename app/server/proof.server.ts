@@ -1,0 +1,74 @@
+import { accessPoints } from '~/core/site'
+import { bad, good } from '~/core/outcome'
+import type { Outcome } from '~/core/outcome'
+import { judge } from '~/core/proof'
+import type { RunJudgement } from '~/core/proof'
+import { groundOf, runClientTests, settledGround } from '~/field'
+import { readIperf3 } from '~/schema/iperf3'
+import { readLink } from '~/schema/throughputForm'
+import type { StoredClients, StoredThroughput } from '~/store'
+import { benchNow } from './bench.server'
+import { siteOr404 } from './siteState.server'
+import { store } from './store.server'
+import { uploadedText } from './upload.server'
+
+const MOST_IPERF3_BYTES = 5 * 1024 * 1024
+
+export type JudgedThroughput = StoredThroughput & { judged: RunJudgement }
+
+export interface Proofs {
+  clients: StoredClients[]
+  throughput: JudgedThroughput[]
+  benchRuns: boolean
+}
+
+/** All that was observed, with its verdicts worked out anew. */
+export function proofsOf(siteId: string): Proofs {
+  const all = store().proofs.ofSite(siteId)
+  return {
+    clients: all.filter((proof) => proof.kind === 'clients'),
+    throughput: all
+      .filter((proof) => proof.kind === 'throughput')
+      .map((proof) => ({ ...proof, judged: judge(proof.body.runs, proof.body.link) })),
+    benchRuns: store().bench.read(siteId) !== null,
+  }
+}
+
+/** Runs the client tests, takes in a result file, or removes a test. */
+export async function doProof(siteId: string, form: FormData): Promise<Outcome<true>> {
+  switch (form.get('intent')) {
+    case 'clients':
+      return testClients(siteId)
+    case 'throughput':
+      return takeThroughput(siteId, form)
+    case 'remove':
+      store().proofs.remove(siteId, String(form.get('proofId')))
+      return good(true)
+    default:
+      return bad({ path: [], code: 'intent', message: 'That cannot be done here.' })
+  }
+}
+
+function testClients(siteId: string): Outcome<true> {
+  const { site, revision } = siteOr404(siteId)
+  const bench = benchNow(siteId)
+  const tests = runClientTests(bench ? groundOf(bench) : settledGround(site))
+  store().proofs.addClients(siteId, bench?.revision ?? revision, { ground: bench ? 'bench' : 'settled', tests })
+  return good(true)
+}
+
+async function takeThroughput(siteId: string, form: FormData): Promise<Outcome<true>> {
+  const { site, revision } = siteOr404(siteId)
+  const text = (field: string) => String(form.get(field) ?? '')
+  const source = await uploadedText(form, 'file', MOST_IPERF3_BYTES)
+  const run = source.ok ? readIperf3(source.value) : source
+  const joins = text('joins')
+  if (joins && run.ok) return store().proofs.addRun(siteId, joins, run.value) ? good(true) : bad({ path: ['joins'], code: 'gone', message: 'The test it should join is not there any more.' })
+  const link = readLink({ medium: text('medium'), linkMbps: text('linkMbps'), baselineMbps: text('baselineMbps') })
+  const problems = [...(run.ok ? [] : run.problems), ...(link.ok || joins ? [] : link.problems)]
+  if (!run.ok || !link.ok) return { ok: false, problems }
+  const deviceId = text('deviceId') || null
+  const place = text('place').trim() || (accessPoints(site).find(({ id }) => id === deviceId)?.name ?? 'place not noted')
+  store().proofs.addThroughput(siteId, revision, { place: place.slice(0, 120), deviceId, link: link.value, runs: [run.value] })
+  return good(true)
+}

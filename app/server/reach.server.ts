@@ -1,0 +1,20 @@
+import { reachMatrix, twinOf } from '~/core/layer3'
+import { siteOr404 } from './siteState.server'
+
+export interface MatrixCell {
+  fromNetworkId: string
+  targetId: string
+  targetName: string
+  verdict: 'yes' | 'no' | 'some'
+  exceptions: { placeId: string; label: string; says: string }[]
+}
+
+/** The reach matrix in the form the page shows it. */
+export const reachOf = (siteId: string): MatrixCell[] =>
+  reachMatrix(twinOf(siteOr404(siteId).site)).map(({ fromNetworkId, target, targetName, verdict, exceptions }) => ({
+    fromNetworkId,
+    targetId: target.kind === 'internet' ? 'internet' : `${target.kind}:${target.kind === 'network' ? target.networkId : target.deviceId}`,
+    targetName,
+    verdict,
+    exceptions: exceptions.map(({ attachment, says }) => ({ placeId: attachment.id, label: attachment.label, says })),
+  }))

@@ -1,0 +1,71 @@
+import { data } from 'react-router'
+import { findings } from '~/core/findings'
+import { attachmentOf, attachmentsOf } from '~/core/layer2'
+import { reach, targetsOf, twinOf } from '~/core/layer3'
+import type { Answer, Target, Twin } from '~/core/layer3'
+import { stageProgress } from '~/core/order'
+import { accessPoints } from '~/core/site'
+import type { SiteState } from '~/store'
+import { benchNow } from './bench.server'
+import { publicFinding, publicSite } from './publicSite.server'
+import { store } from './store.server'
+
+/** The site of a route, or a 404 that the error page explains. */
+export function siteOr404(siteId: string): SiteState {
+  const state = store().sites.read(siteId)
+  if (!state) throw data('There is no such site here. It may have been deleted.', { status: 404 })
+  return state
+}
+
+/** Everything the frame around every stage shows. Derived afresh from the plan each time. */
+export function siteFrame(siteId: string, search: URLSearchParams) {
+  const state = siteOr404(siteId)
+  const { site, revision } = state
+  const twin = twinOf(site)
+  const found = findings(site, twin)
+  const { proofs, edits, log } = store()
+  const observed = proofs.ofSite(siteId)
+  const bench = benchNow(siteId)
+  const running = accessPoints(site).filter(({ id }) => bench?.devices.get(id)?.phase === 'running').length
+  return {
+    id: siteId,
+    revision,
+    ...publicSite(site),
+    findings: found.map(publicFinding),
+    steps: edits.steps(siteId),
+    log: log.ofSite(siteId, 12),
+    progress: stageProgress(site, found, {
+      accessPointsRunning: running,
+      clientTests: observed.filter(({ kind }) => kind === 'clients').length,
+      throughputTests: observed.filter(({ kind }) => kind === 'throughput').length,
+    }),
+    places: attachmentsOf(site).map(({ id, label, networkId }) => ({ id, label, networkId })),
+    targets: targetsOf(site).map(({ target, name }) => ({ id: targetId(target), name })),
+    frame: followed(twin, search),
+  }
+}
+export type SiteFrame = ReturnType<typeof siteFrame>
+
+export interface Followed {
+  from: string
+  to: string
+  answer: Answer
+}
+
+const targetId = (target: Target): string =>
+  target.kind === 'internet' ? 'internet' : target.kind === 'network' ? `network:${target.networkId}` : `controller:${target.deviceId}`
+
+function targetFrom(text: string): Target | null {
+  const [kind, id = ''] = [text.split(':')[0], text.slice(text.indexOf(':') + 1)]
+  if (kind === 'internet') return { kind: 'internet' }
+  if (kind === 'network') return { kind: 'network', networkId: id }
+  return kind === 'controller' ? { kind: 'controller', deviceId: id } : null
+}
+
+/** The frame that the address asks to follow, if it asks for one that exists. */
+function followed(twin: Twin, search: URLSearchParams): Followed | null {
+  const [from, to] = [search.get('from'), search.get('to')]
+  const attachment = from && attachmentOf(twin.site, from)
+  const target = to && targetFrom(to)
+  return attachment && target && from && to ? { from, to, answer: reach(twin, attachment, target) } : null
+}

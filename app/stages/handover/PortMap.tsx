@@ -1,0 +1,65 @@
+import { linkSpeedMbps } from '~/core/cabling'
+import { neighbourAt, portName, portSpecOf } from '~/core/site'
+import type { Device, Port } from '~/core/site'
+import { Flag } from '../../components/Flag'
+import { useSite } from '../../hooks/useSite'
+import { speedText } from '../ports/speedText'
+import { Section } from './Section'
+
+export function PortMap() {
+  const { site } = useSite()
+  const strips = site.devices.filter(({ kind }) => kind === 'switch' || kind === 'gateway' || kind === 'unmanagedSwitch')
+  return (
+    <Section title="Port map">
+      {strips.length === 0 && <p className="text-soft">No switch in the plan.</p>}
+      {strips.map((device) => (
+        <table key={device.id} className="plain mb-3">
+          <caption className="py-1 text-left font-semibold">
+            {device.name}
+            <span className="caption font-normal">, {device.place}</span>
+          </caption>
+          <thead>
+            <tr>
+              <th>Port</th>
+              <th>Kind</th>
+              <th>Native</th>
+              <th>Tagged</th>
+              <th>PoE</th>
+              <th className="num">Speed</th>
+              <th>Plugged in</th>
+            </tr>
+          </thead>
+          <tbody>
+            {device.ports.map((port) => (
+              <Row key={port.number} device={device} port={port} />
+            ))}
+          </tbody>
+        </table>
+      ))}
+    </Section>
+  )
+}
+
+function Row({ device, port }: { device: Device; port: Port }) {
+  const { site } = useSite()
+  const end = { deviceId: device.id, port: port.number }
+  const neighbour = neighbourAt(site, end)
+  const speed = neighbour ? linkSpeedMbps(site, neighbour.link) : null
+  const sorts = device.kind !== 'unmanagedSwitch' && device.uplink?.port !== port.number
+  const spec = portSpecOf(site, device, port.number)
+  return (
+    <tr>
+      <td className="figures">{spec?.label ?? port.number}</td>
+      <td>{device.uplink?.port === port.number ? 'feed' : sorts ? port.mode : 'plain'}</td>
+      <td>{sorts && port.nativeVlan !== null && <Flag vlanId={port.nativeVlan} size={12} />}</td>
+      <td>
+        <span className="flex flex-wrap gap-2">
+          {sorts && port.mode === 'trunk' && port.taggedVlans.map((vlanId) => <Flag key={vlanId} vlanId={vlanId} size={12} />)}
+        </span>
+      </td>
+      <td>{spec?.pse ? (port.poe ? 'on' : 'off') : ''}</td>
+      <td className="num figures">{speed === null ? '' : speedText(speed)}</td>
+      <td>{neighbour ? `${portName(site, neighbour.end)}, ${neighbour.link.lengthM} m` : 'free'}</td>
+    </tr>
+  )
+}

@@ -1,0 +1,48 @@
+import { format } from 'date-fns'
+import type { Proofs } from '../../server/proof.server'
+import { ClientResults } from '../proof/ClientResults'
+import { WAY } from '../proof/ThroughputList'
+import { Section } from './Section'
+
+export function TestResults({ proofs: { clients, throughput } }: { proofs: Proofs }) {
+  return (
+    <Section title="Test results">
+      {clients[0] ? <ClientResults proof={clients[0]} /> : <p className="text-soft">Addresses and reach were not tested.</p>}
+      {throughput.length === 0 && <p className="mt-2 text-soft">Throughput was not tested.</p>}
+      {throughput.length > 0 && (
+        <table className="plain mt-3">
+          <thead>
+            <tr>
+              <th>Throughput at</th>
+              <th>When</th>
+              <th>Link</th>
+              <th>Way</th>
+              <th className="num">Received, Mbit/s</th>
+              <th className="num">Expected</th>
+              <th>Verdict</th>
+            </tr>
+          </thead>
+          <tbody>
+            {throughput.flatMap((test) =>
+              test.judged.judgements.map((judgement, i) => (
+                <tr key={`${test.id} ${i}`}>
+                  <td>{test.body.place}</td>
+                  <td suppressHydrationWarning>{format(test.at, 'd MMM HH:mm')}</td>
+                  <td className="figures">
+                    {test.body.link.medium} {test.body.link.linkMbps}
+                  </td>
+                  <td>{WAY[judgement.direction]}</td>
+                  <td className="num figures">{judgement.measuredMbps.toFixed(1)}</td>
+                  <td className="num figures">
+                    {Math.round(test.judged.expected.lowMbps)}–{Math.round(test.judged.expected.highMbps)}
+                  </td>
+                  <td className={judgement.verdict === 'low' ? 'font-semibold text-caution' : ''}>{judgement.verdict === 'low' ? 'too low' : judgement.verdict === 'above' ? 'more than expected' : 'as expected'}</td>
+                </tr>
+              )),
+            )}
+          </tbody>
+        </table>
+      )}
+    </Section>
+  )
+}

@@ -1,0 +1,36 @@
+import { useState } from 'react'
+import { STARTER_TYPES, newDevice } from '~/core/site'
+import type { DeviceType, Edit } from '~/core/site'
+import { EditForm } from '../../components/EditForm'
+import { SelectInput, TextInput } from '../../components/inputs'
+import { newId } from '../../hooks/newId'
+import { usePlanEdit } from '../../hooks/usePlanEdit'
+import { useSite } from '../../hooks/useSite'
+
+/** A device of one of the site's types, or of one of the usual types, which then joins the site. */
+export function AddDevice({ onDone }: { onDone: (id: string) => void }) {
+  const { site } = useSite()
+  const [id] = useState(newId)
+  const [name, setName] = useState('')
+  const [place, setPlace] = useState('')
+  const [typeId, setTypeId] = useState<string | null>(null)
+  const { edit, problems, busy } = usePlanEdit(() => onDone(id))
+  const types: DeviceType[] = [...site.deviceTypes, ...STARTER_TYPES.filter(({ id: starter }) => !site.deviceTypes.some((own) => own.id === starter))]
+  const type = types.find((candidate) => candidate.id === typeId) ?? types[0]
+  const save = () => {
+    if (!type) return
+    const gear = site.networks.find(({ purpose }) => purpose === 'management')?.id ?? null
+    const fresh = newDevice(id, name, type)
+    const controllerId = type.kind === 'accessPoint' ? (site.devices.find(({ kind }) => kind === 'controller')?.id ?? null) : null
+    const record = { ...fresh, place, controllerId, management: { ...fresh.management, networkId: gear } }
+    const typeEdit: Edit[] = site.deviceTypes.some((own) => own.id === type.id) ? [] : [{ op: 'put', collection: 'deviceTypes', record: type }]
+    edit(`Add ${name}`, [...typeEdit, { op: 'put', collection: 'devices', record }])
+  }
+  return (
+    <EditForm problems={problems} busy={busy} onSave={save} saveLabel="Add it">
+      <SelectInput label="What it is" path="typeId" value={type?.id ?? null} choices={types.map(({ id: value, name: label }) => ({ value, label }))} onChange={setTypeId} />
+      <TextInput label="Name" path="name" value={name} onChange={setName} placeholder="what it is called on site" />
+      <TextInput label="Place" path="place" value={place} onChange={setPlace} placeholder="building, room, wall or ceiling" />
+    </EditForm>
+  )
+}

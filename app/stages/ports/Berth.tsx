@@ -1,0 +1,93 @@
+import { Zap } from 'lucide-react'
+import { linkSpeedMbps } from '~/core/cabling'
+import { neighbourAt, portSpecOf } from '~/core/site'
+import type { Device, Port } from '~/core/site'
+import { FlagCloth } from '../../components/Flag'
+import { useLitPorts } from '../../hooks/useLitPorts'
+import { useSite } from '../../hooks/useSite'
+import { speedText } from './speedText'
+
+interface Props {
+  id: string
+  device: Device
+  port: Port
+  chosen: boolean
+  onChoose: () => void
+}
+
+export function Berth({ id, device, port, chosen, onChoose }: Props) {
+  const { site } = useSite()
+  const lit = useLitPorts()(device.id, port.number)
+  const spec = portSpecOf(site, device, port.number)
+  const neighbour = neighbourAt(site, { deviceId: device.id, port: port.number })
+  const isUplink = device.uplink?.port === port.number
+  const plain = device.kind === 'unmanagedSwitch' || isUplink
+  const speed = neighbour ? linkSpeedMbps(site, neighbour.link) : null
+  return (
+    <button
+      id={id}
+      type="button"
+      aria-pressed={chosen}
+      aria-label={describe(device, port, spec?.label, neighbour?.device.name, lit)}
+      onClick={onChoose}
+      className={`flex w-[104px] shrink-0 flex-col border-r border-line text-left last:border-r-0 ${chosen ? 'bg-depth-1' : 'hover:bg-depth-1'}`}
+    >
+      <span className="flex min-h-[84px] w-full flex-1 flex-col justify-end gap-1 px-2 py-1.5">
+        {plain ? <span className="caption">{isUplink ? 'to the feed' : 'passes all'}</span> : <Hoist port={port} />}
+      </span>
+      <span className={`flex h-7 w-full items-center gap-1.5 border-y border-ink px-2 ${lit === 'drops' ? 'bg-caution text-on-ink' : lit === 'passes' ? 'bg-depth-5 text-on-ink' : 'bg-land'}`}>
+        <span className="figures font-bold">{spec?.label ?? port.number}</span>
+        <span className="figures ml-auto text-[0.82rem]">{speed === null ? '' : speedText(speed)}</span>
+        {spec?.pse && <Zap size={14} aria-hidden className={port.poe ? '' : 'opacity-25'} fill={port.poe ? 'currentColor' : 'none'} />}
+      </span>
+      <span className="flex h-[58px] w-full items-start justify-center bg-depth-2 px-1.5">
+        {neighbour && (
+          <span className="flex min-h-[46px] w-full items-center justify-center rounded-b-[46%_70%] border border-t-0 border-ink bg-sheet px-1.5 pb-1.5 text-center text-[0.82rem] leading-tight">
+            {neighbour.device.name}
+          </span>
+        )}
+      </span>
+    </button>
+  )
+}
+
+/** The native VLAN flies large and bare; tagged VLANs fly below it, each with a dot for its tag. */
+function Hoist({ port }: { port: Port }) {
+  return (
+    <span className="flex flex-col gap-1 border-l-[1.5px] border-ink pl-1.5">
+      {port.nativeVlan === null ? (
+        <span className="caption">no native</span>
+      ) : (
+        <span className="flex items-center gap-1.5">
+          <FlagCloth vlanId={port.nativeVlan} size={19} />
+          <span className="figures text-[0.86rem]">{port.nativeVlan}</span>
+        </span>
+      )}
+      {port.mode === 'trunk' && port.taggedVlans.length > 0 && (
+        <span className="flex flex-wrap gap-x-1.5 gap-y-0.5">
+          {port.taggedVlans.map((vlanId) => (
+            <span key={vlanId} className="flex items-center gap-0.5">
+              <FlagCloth vlanId={vlanId} size={9} />
+              <span className="figures text-[0.72rem]">{vlanId}</span>
+            </span>
+          ))}
+        </span>
+      )}
+    </span>
+  )
+}
+
+function describe(device: Device, port: Port, label: string | undefined, neighbour: string | undefined, lit: string | null): string {
+  const vlans = [
+    port.nativeVlan === null ? 'no native VLAN' : `native VLAN ${port.nativeVlan}`,
+    ...(port.mode === 'trunk' && port.taggedVlans.length > 0 ? [`tagged ${port.taggedVlans.join(', ')}`] : []),
+  ]
+  return [
+    `${device.name} port ${label ?? port.number}`,
+    port.mode,
+    ...vlans,
+    port.poe ? 'PoE on' : 'PoE off',
+    neighbour ? `to ${neighbour}` : 'free',
+    ...(lit ? [`the frame ${lit === 'drops' ? 'is dropped here' : 'passes here'}`] : []),
+  ].join(', ')
+}

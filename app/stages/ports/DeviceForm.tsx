@@ -1,0 +1,114 @@
+import { distinctFixedAddresses, freeFixedAddress, subnetOrNull } from '~/core/addressing'
+import { networkOf, typeOf } from '~/core/site'
+import type { Addressing, Device, Management, Radio } from '~/core/site'
+import { EditForm } from '../../components/EditForm'
+import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
+import { useDraft } from '../../hooks/useDraft'
+import { usePlanEdit } from '../../hooks/usePlanEdit'
+import { useSite } from '../../hooks/useSite'
+
+interface Props {
+  device: Device
+  onDone: () => void
+}
+
+export function DeviceForm({ device, onDone }: Props) {
+  const { site } = useSite()
+  const [draft, set] = useDraft(device)
+  const { edit, problems, busy } = usePlanEdit(onDone)
+  const type = typeOf(site, device)
+  return (
+    <EditForm
+      problems={problems}
+      busy={busy}
+      onSave={() => edit(`Change ${draft.name}`, [{ op: 'put', collection: 'devices', record: draft }])}
+      onRemove={() => edit(`Remove ${device.name}`, [{ op: 'remove', collection: 'devices', id: device.id }])}
+      removeLabel="Remove this device"
+    >
+      <p className="caption">{type ? `${type.name}${type.poeClass === null ? '' : `. PoE class ${type.poeClass}, draws ${type.drawW ?? '?'} W`}` : 'No type'}</p>
+      <div className="grid gap-3 sm:grid-cols-3">
+        <TextInput label="Name" path="name" value={draft.name} onChange={(name) => set({ name })} />
+        <TextInput label="Place" path="place" value={draft.place} onChange={(place) => set({ place })} />
+        <TextInput label="Hardware address (MAC)" path="mac" mono value={draft.mac ?? ''} onChange={(mac) => set({ mac: mac.trim() || null })} />
+      </div>
+      {device.kind !== 'unmanagedSwitch' && <ManagementFields draft={draft} onChange={(management) => set({ management })} />}
+      <div className="grid gap-3 sm:grid-cols-3">
+        <TextInput label="Firmware" path="firmware" mono value={draft.firmware ?? ''} onChange={(firmware) => set({ firmware: firmware.trim() || null })} hint={type?.currentFirmware ? `current: ${type.currentFirmware}` : undefined} />
+        <SelectInput
+          label="Power"
+          path="powerSource"
+          value={draft.powerSource}
+          choices={[
+            { value: 'poe', label: 'by its cable (PoE)' },
+            { value: 'injector', label: 'an injector' },
+            { value: 'supply', label: 'a supply of its own' },
+          ]}
+          onChange={(value) => set({ powerSource: (value ?? 'supply') as Device['powerSource'] })}
+        />
+        {device.kind === 'accessPoint' && (
+          <SelectInput label="Joins the controller" path="controllerId" value={draft.controllerId} none="none" choices={site.devices.filter(({ kind }) => kind === 'controller').map(({ id, name }) => ({ value: id, label: name }))} onChange={(controllerId) => set({ controllerId })} />
+        )}
+        {device.kind === 'controller' && <NumberInput label="Licences held" path="licences" value={draft.licences} min={0} onChange={(licences) => set({ licences: licences ?? 0 })} />}
+      </div>
+      <div className="flex flex-wrap gap-x-6">
+        {draft.powerSource !== 'poe' && <CheckInput label={`The ${draft.powerSource} is on the parts list`} checked={draft.powerPartListed} onChange={(powerPartListed) => set({ powerPartListed })} />}
+        <CheckInput label="Own admin name and password set" checked={!draft.defaultLogin} onChange={(own) => set({ defaultLogin: !own })} />
+        <CheckInput label="UPnP on" checked={draft.upnp} onChange={(upnp) => set({ upnp })} />
+      </div>
+      {draft.radios.length > 0 && <RadioFields radios={draft.radios} onChange={(radios) => set({ radios })} />}
+    </EditForm>
+  )
+}
+
+function ManagementFields({ draft, onChange }: { draft: Device; onChange: (management: Management) => void }) {
+  const { site } = useSite()
+  const { management } = draft
+  const network = networkOf(site, management.networkId)
+  const subnet = subnetOrNull(network?.subnet ?? null)
+  const set = (part: Partial<Management>) => onChange({ ...management, ...part })
+  const taken = [...distinctFixedAddresses(site).map(({ ip }) => ip), network?.gateway ?? '']
+  const free = network && subnet ? freeFixedAddress(subnet, network, taken) : null
+  return (
+    <fieldset className="grid gap-3 border border-line p-3 sm:grid-cols-[2fr_1fr_2fr_1fr_2fr]">
+      <legend className="px-1 text-[0.9rem] font-medium">Management</legend>
+      <SelectInput label="Network" path="management.networkId" value={management.networkId} none="none" choices={site.networks.map(({ id, name }) => ({ value: id, label: name }))} onChange={(networkId) => set({ networkId })} />
+      <SelectInput
+        label="Address"
+        path="management.addressing"
+        value={management.addressing}
+        choices={[
+          { value: 'fixed', label: 'fixed' },
+          { value: 'dhcp', label: 'by DHCP' },
+          { value: 'none', label: 'none' },
+        ]}
+        onChange={(addressing) => set({ addressing: (addressing ?? 'dhcp') as Addressing })}
+      />
+      {management.addressing === 'fixed' && (
+        <>
+          <TextInput label="IP address" path="management.ip" mono value={management.ip ?? ''} onChange={(ip) => set({ ip: ip.trim() || null })} hint={free ? `first free outside the pool: ${free}` : undefined} />
+          <NumberInput label="Mask /" path="management.prefixLength" value={management.prefixLength} min={0} max={32} onChange={(prefixLength) => set({ prefixLength })} hint={subnet ? `here /${subnet.prefixLength}` : undefined} />
+          <TextInput label="Gateway" path="management.gateway" mono value={management.gateway ?? ''} onChange={(gateway) => set({ gateway: gateway.trim() || null })} hint={network?.gateway ? `here ${network.gateway}` : undefined} />
+        </>
+      )}
+    </fieldset>
+  )
+}
+
+const WIDTHS = [20, 40, 80, 160]
+
+function RadioFields({ radios, onChange }: { radios: Radio[]; onChange: (radios: Radio[]) => void }) {
+  const set = (index: number, part: Partial<Radio>) => onChange(radios.map((radio, i) => (i === index ? { ...radio, ...part } : radio)))
+  return (
+    <fieldset className="border border-line p-3">
+      <legend className="px-1 text-[0.9rem] font-medium">Radios</legend>
+      {radios.map((radio, i) => (
+        <div key={radio.band} className="grid grid-cols-[1fr_1fr_1fr_1fr] items-end gap-3">
+          <p className="figures self-center">{radio.band} GHz</p>
+          <CheckInput label="on" checked={radio.enabled} onChange={(enabled) => set(i, { enabled })} />
+          <NumberInput label="Channel" path={`radios[${i}].channel`} value={radio.channel} min={1} max={233} onChange={(channel) => set(i, { channel })} />
+          <SelectInput label="Width" path={`radios[${i}].widthMhz`} value={String(radio.widthMhz)} choices={WIDTHS.map((width) => ({ value: String(width), label: `${width} MHz` }))} onChange={(width) => set(i, { widthMhz: Number(width ?? 20) })} />
+        </div>
+      ))}
+    </fieldset>
+  )
+}

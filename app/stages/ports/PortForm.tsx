@@ -1,0 +1,178 @@
+import { linkAt, neighbourAt, portName, portSpecOf } from '~/core/site'
+import type { Device, Edit, Link, LinkEnd, Port } from '~/core/site'
+import { loadAt, poeClassFigures, pseLimitW } from '~/core/power'
+import { EditForm } from '../../components/EditForm'
+import { Flag } from '../../components/Flag'
+import { CheckInput, NumberInput, SelectInput } from '../../components/inputs'
+import { newId } from '../../hooks/newId'
+import { useDraft } from '../../hooks/useDraft'
+import { usePlanEdit } from '../../hooks/usePlanEdit'
+import { useSite } from '../../hooks/useSite'
+import { speedText } from './speedText'
+
+const SPEEDS = [100, 1000, 2500, 5000, 10000]
+const CATEGORIES: { value: Link['category']; label: string }[] = [
+  { value: 'cat5e', label: 'Cat 5e' },
+  { value: 'cat6', label: 'Cat 6' },
+  { value: 'cat6a', label: 'Cat 6A' },
+  { value: 'fibre', label: 'fibre' },
+]
+
+interface Plug {
+  to: string | null
+  lengthM: number | null
+  category: Link['category']
+}
+
+/** One port: its VLANs, power and speed, and the cable in it. Saved together as one change. */
+export function PortForm({ device, port }: { device: Device; port: Port }) {
+  const { site } = useSite()
+  const end: LinkEnd = { deviceId: device.id, port: port.number }
+  const link = linkAt(site, end)
+  const [draft, set] = useDraft(port)
+  const far = neighbourAt(site, end)?.end
+  const [plug, setPlug] = useDraft<Plug>({ to: far ? endKey(far) : null, lengthM: link?.lengthM ?? 2, category: link?.category ?? 'cat6' })
+  const { edit, problems, busy } = usePlanEdit()
+  const sorts = device.kind !== 'unmanagedSwitch' && device.uplink?.port !== port.number
+  const save = () => edit(`Change ${portName(site, end)}`, [{ op: 'port', deviceId: device.id, port: draft }, ...cableEdits(end, link, plug)])
+  return (
+    <section className="sheet self-start p-4" aria-label={portName(site, end)}>
+      <h2 className="mb-2">{portName(site, end)}</h2>
+      <EditForm problems={problems} busy={busy} onSave={save}>
+        {sorts && <VlanFields draft={draft} set={set} />}
+        <div className="grid grid-cols-2 gap-3">
+          <SelectInput
+            label="Speed"
+            path="speedMbps"
+            value={draft.speedMbps === null ? null : String(draft.speedMbps)}
+            none="negotiated"
+            choices={SPEEDS.map((speed) => ({ value: String(speed), label: speedText(speed) }))}
+            onChange={(value) => set({ speedMbps: value === null ? null : Number(value) })}
+          />
+          <PoeField device={device} draft={draft} set={set} />
+        </div>
+        <fieldset className="grid grid-cols-[3fr_1fr_1fr] gap-3">
+          <legend className="sr-only">The cable</legend>
+          <SelectInput
+            label="Plugged in"
+            path="b.port"
+            value={plug.to}
+            none="nothing"
+            choices={freeEnds(site.devices, site.links, end, far).map((other) => ({ value: endKey(other), label: portName(site, other) }))}
+            onChange={(to) => setPlug({ to })}
+          />
+          <NumberInput label="Length, m" path="lengthM" value={plug.lengthM} min={0} onChange={(lengthM) => setPlug({ lengthM })} />
+          <SelectInput label="Cable" path="category" value={plug.category} choices={CATEGORIES} onChange={(category) => setPlug({ category: (category ?? 'cat6') as Link['category'] })} />
+        </fieldset>
+      </EditForm>
+    </section>
+  )
+}
+
+const endKey = (end: LinkEnd): string => `${end.deviceId}/${end.port}`
+
+function freeEnds(devices: Device[], links: Link[], own: LinkEnd, current: LinkEnd | undefined): LinkEnd[] {
+  const taken = new Set(links.flatMap(({ a, b }) => [endKey(a), endKey(b)]))
+  return devices
+    .filter(({ id }) => id !== own.deviceId)
+    .flatMap(({ id, ports }) => ports.map(({ number }) => ({ deviceId: id, port: number })))
+    .filter((end) => !taken.has(endKey(end)) || (current && endKey(current) === endKey(end)))
+}
+
+/** Unplug the old cable, plug the new one, or change the one that stays. */
+function cableEdits(end: LinkEnd, old: Link | undefined, plug: Plug): Edit[] {
+  const [deviceId, port] = plug.to?.split('/') ?? []
+  if (!deviceId || !port) return old ? [{ op: 'remove', collection: 'links', id: old.id }] : []
+  const record: Link = {
+    id: old?.id ?? newId(),
+    a: end,
+    b: { deviceId, port: Number(port) },
+    lengthM: plug.lengthM ?? 0,
+    category: plug.category,
+  }
+  return [{ op: 'put', collection: 'links', record }]
+}
+
+interface Part {
+  draft: Port
+  set: (part: Partial<Port>) => void
+}
+
+function VlanFields({ draft, set }: Part) {
+  const { site } = useSite()
+  const known = site.networks.map(({ vlanId, name }) => ({ value: String(vlanId), label: `${vlanId} ${name}` }))
+  const native = draft.nativeVlan
+  const choices = native !== null && !known.some(({ value }) => value === String(native)) ? [{ value: String(native), label: String(native) }, ...known] : known
+  const setMode = (mode: Port['mode']) => set({ mode, admit: mode === 'trunk' ? 'all' : 'untaggedOnly', taggedVlans: mode === 'trunk' ? draft.taggedVlans : [] })
+  const toggle = (vlanId: number, on: boolean) =>
+    set({ taggedVlans: on ? [...draft.taggedVlans, vlanId].sort((a, b) => a - b) : draft.taggedVlans.filter((other) => other !== vlanId) })
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-3">
+        <SelectInput
+          label="Kind"
+          path="mode"
+          value={draft.mode}
+          choices={[
+            { value: 'access', label: 'access: one network, untagged' },
+            { value: 'trunk', label: 'trunk: several networks, tagged' },
+          ]}
+          onChange={(mode) => setMode(mode === 'trunk' ? 'trunk' : 'access')}
+        />
+        <SelectInput
+          label="Native VLAN (PVID)"
+          path="nativeVlan"
+          value={native === null ? null : String(native)}
+          none="none: untagged frames are dropped"
+          choices={choices}
+          onChange={(value) => set({ nativeVlan: value === null ? null : Number(value), taggedVlans: draft.taggedVlans.filter((vlanId) => String(vlanId) !== value) })}
+        />
+      </div>
+      {draft.mode === 'trunk' && (
+        <fieldset>
+          <legend className="text-[0.9rem] font-medium">Tagged VLANs</legend>
+          <div className="grid grid-cols-2 gap-x-4">
+            {site.networks
+              .filter(({ vlanId }) => vlanId !== native)
+              .map(({ vlanId, name }) => (
+                <CheckInput key={vlanId} label={<Flag vlanId={vlanId} label={`${vlanId} ${name}`} />} checked={draft.taggedVlans.includes(vlanId)} onChange={(on) => toggle(vlanId, on)} />
+              ))}
+          </div>
+        </fieldset>
+      )}
+      <details>
+        <summary className="text-soft">What it admits (IEEE 802.1Q)</summary>
+        <div className="mt-2 grid grid-cols-2 items-end gap-3">
+          <SelectInput
+            label="Acceptable frames"
+            path="admit"
+            value={draft.admit}
+            choices={[
+              { value: 'all', label: 'all' },
+              { value: 'untaggedOnly', label: 'untagged and priority-tagged' },
+              { value: 'taggedOnly', label: 'tagged only' },
+            ]}
+            onChange={(admit) => set({ admit: (admit ?? 'all') as Port['admit'] })}
+          />
+          <CheckInput label="Ingress filtering" checked={draft.ingressFilter} onChange={(ingressFilter) => set({ ingressFilter })} />
+        </div>
+      </details>
+    </>
+  )
+}
+
+function PoeField({ device, draft, set }: Part & { device: Device }) {
+  const { site } = useSite()
+  const pse = portSpecOf(site, device, draft.number)?.pse
+  if (!pse) return <p className="caption self-end pb-1.5">This port gives no power.</p>
+  const [load] = loadAt(site, device, draft)
+  return (
+    <div>
+      <CheckInput label="PoE on" checked={draft.poe} onChange={(poe) => set({ poe })} />
+      <p className="caption">
+        {pse}, up to {pseLimitW(pse)} W.{' '}
+        {load && `${load.device.name}: class ${load.poeClass}, draws ${load.drawW} W of the ${poeClassFigures(load.poeClass).pdW} W its class allows; the switch sets ${load.allocatedW} W aside.`}
+      </p>
+    </div>
+  )
+}

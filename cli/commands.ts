@@ -1,0 +1,25 @@
+import { badInput } from './output'
+import type { Output } from './output'
+import { checkCommand } from './check'
+import { proofCommand } from './proof'
+import { reachCommand } from './reach'
+
+export interface Options {
+  from?: string | undefined
+  to?: string | undefined
+  medium?: string | undefined
+  'link-rate'?: string | undefined
+  baseline?: string | undefined
+}
+export type Command = (files: string[], options: Options) => Output | Promise<Output>
+
+export const COMMANDS: Record<string, Command | undefined> = {
+  check: checkCommand,
+  reach: reachCommand,
+  proof: proofCommand,
+}
+
+export const oneFile = (files: string[], then: (file: string) => Output): Output =>
+  files.length === 1 && files[0] !== undefined
+    ? then(files[0])
+    : badInput([{ path: [], code: 'usage', message: `One file is needed; ${files.length} were given.` }])

@@ -1,0 +1,18 @@
+import { readFileSync, statSync } from 'node:fs'
+import { bad, good } from '~/core/outcome'
+import type { Outcome } from '~/core/outcome'
+
+const MOST_BYTES = 20 * 1024 * 1024
+
+/** The text of a file named on the command line, or a sentence about it. */
+export function readText(file: string): Outcome<string> {
+  const refuse = (message: string) => bad({ path: [], code: 'file', message })
+  try {
+    const { size } = statSync(file)
+    if (size > MOST_BYTES) return refuse(`${file} has ${Math.ceil(size / 1048576)} MB; at most ${MOST_BYTES / 1048576} MB are read.`)
+    return good(readFileSync(file, 'utf8'))
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code
+    return refuse(code === 'ENOENT' ? `There is no file ${file}.` : `${file} cannot be read (${code}).`)
+  }
+}

@@ -1,0 +1,43 @@
+import { parseArgs } from 'node:util'
+import { COMMANDS } from './commands'
+import type { Output } from './output'
+import { badInput, print } from './output'
+import { USAGE } from './usage'
+
+/**
+ * The command line: the same core, without a server. Exit codes: 0 all well, 1 stop findings, a way that fails or a
+ * failed verdict, 2 bad input.
+ */
+async function main(argv: string[]): Promise<Output> {
+  const [command = '', ...rest] = argv
+  if (['help', '--help', '-h'].includes(command)) return { exitCode: 0, json: { usage: USAGE }, text: USAGE }
+  const run = COMMANDS[command]
+  if (!run) {
+    const message = command ? `There is no command “${command}”.` : 'A command is needed.'
+    return badInput([{ path: [], code: 'usage', message }], USAGE)
+  }
+  try {
+    const { values, positionals } = parseArgs({
+      args: rest,
+      allowPositionals: true,
+      options: {
+        text: { type: 'boolean', default: false },
+        help: { type: 'boolean', short: 'h', default: false },
+        from: { type: 'string' },
+        to: { type: 'string' },
+        medium: { type: 'string' },
+        'link-rate': { type: 'string' },
+        baseline: { type: 'string' },
+      },
+    })
+    if (values.help) return { exitCode: 0, json: { usage: USAGE }, text: USAGE }
+    return await run(positionals, values)
+  } catch (error) {
+    return badInput([{ path: [], code: 'usage', message: error instanceof Error ? error.message : String(error) }], USAGE)
+  }
+}
+
+const argv = process.argv.slice(2)
+const output = await main(argv)
+print(output, argv.includes('--text'))
+process.exitCode = output.exitCode

@@ -1,0 +1,73 @@
+import { attachmentsOf } from '~/core/layer2'
+import type { Attachment } from '~/core/layer2'
+import { reach, reachMatrix, targetsOf, twinOf } from '~/core/layer3'
+import type { Answer, Hop, ReachCell, Target } from '~/core/layer3'
+import { networkOf } from '~/core/site'
+import type { Site } from '~/core/site'
+import { oneFile } from './commands'
+import type { Options } from './commands'
+import { badInput } from './output'
+import type { Output } from './output'
+import { readSite } from './siteInput'
+
+/** `reach FILE`: the matrix, or with --from and --to one way hop by hop. */
+export const reachCommand = (files: string[], options: Options): Output =>
+  oneFile(files, (file) => {
+    const site = readSite(file)
+    if (!site.ok) return badInput(site.problems)
+    return options.from === undefined && options.to === undefined ? matrix(site.value) : oneWay(site.value, options)
+  })
+
+function matrix(site: Site): Output {
+  const cells = reachMatrix(twinOf(site))
+  const attachments = attachmentsOf(site).map(({ id, label, networkId }) => ({ id, label, networkId }))
+  return {
+    exitCode: 0,
+    json: { site: site.name, attachments, matrix: cells },
+    text: [
+      ...cells.map((cell) => cellText(site, cell)),
+      '',
+      'Places to start from:',
+      ...attachments.map(({ id, label }) => `  ${id}  ${label}`),
+    ].join('\n'),
+  }
+}
+
+function cellText(site: Site, cell: ReachCell): string {
+  const from = networkOf(site, cell.fromNetworkId)?.name
+  const odd = cell.verdict === 'yes' ? '' : `: ${cell.exceptions.map(({ attachment, says }) => `${attachment.label}: ${says}`).join(' | ')}`
+  return `${from} to ${cell.targetName}: ${cell.verdict}${odd}`
+}
+
+function oneWay(site: Site, options: Options): Output {
+  const from = findAttachment(site, options.from ?? '')
+  const to = findTarget(site, options.to ?? '')
+  const problems = []
+  if (!from)
+    problems.push({ path: ['from'], code: 'unknown', message: `--from “${options.from ?? ''}” is no place of this site. Known: ${attachmentsOf(site).map(({ id }) => id).join(', ')}.` })
+  if (!to)
+    problems.push({ path: ['to'], code: 'unknown', message: `--to “${options.to ?? ''}” is no target of this site. Known: ${targetsOf(site).map(({ name }) => name).join(', ')}.` })
+  if (!from || !to) return badInput(problems)
+  const answer = reach(twinOf(site), from, to)
+  return { exitCode: answer.ok ? 0 : 1, json: { from: from.id, to, ...answer }, text: answerText(answer) }
+}
+
+const findAttachment = (site: Site, text: string): Attachment | undefined =>
+  attachmentsOf(site).find(({ id, label }) => id === text || label === text)
+
+function findTarget(site: Site, text: string): Target | undefined {
+  if (text === 'internet') return { kind: 'internet' }
+  return targetsOf(site).find(({ target, name }) => name === text || idOf(target) === text)?.target
+}
+
+const idOf = (target: Target): string | null =>
+  target.kind === 'network' ? target.networkId : target.kind === 'controller' ? target.deviceId : null
+
+const answerText = (answer: Answer): string =>
+  [
+    `${answer.ok ? 'Reached' : 'Not reached'}. ${answer.summary}`,
+    ...answer.stages.flatMap(({ name, ok, says, hops }) => [`\n${ok ? 'yes' : 'NO '} ${name}: ${says}`, ...hops.map(hopText)]),
+  ].join('\n')
+
+const hopText = (hop: Hop): string =>
+  `      ${hop.deviceName}${hop.inPort ? `, in by ${hop.inPort}` : ''}${hop.outPort ? `, out by ${hop.outPort}` : ''}: ${hop.decision}. ${hop.reason} (${hop.clause})`

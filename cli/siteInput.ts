@@ -1,0 +1,9 @@
+import type { Outcome } from '~/core/outcome'
+import type { Site } from '~/core/site'
+import { readSiteFile } from '~/schema/siteFile'
+import { readText } from './files'
+
+export function readSite(file: string): Outcome<Site> {
+  const source = readText(file)
+  return source.ok ? readSiteFile(source.value) : source
+}

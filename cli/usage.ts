@@ -1,0 +1,16 @@
+export const USAGE = `Yard Beacon on the command line. Prints JSON, or sentences with --text.
+
+  npm run -s beacon -- check FILE
+      Every finding of a site file. Exit 1 when one of them is a stop.
+
+  npm run -s beacon -- reach FILE [--from ATTACHMENT] [--to TARGET]
+      Without --from: who reaches whom, network by network.
+      With it: the way hop by hop. ATTACHMENT is an id or label that the first form lists;
+      TARGET is a network's id or name, a controller's, or "internet". Exit 1 when it is not reached.
+
+  npm run -s beacon -- proof FILE... --medium wired|radio --link-rate MBPS [--baseline MBPS]
+      Judges results of iperf3 -J against what the link can carry. Give both directions.
+      Exit 1 when the verdict fails.
+
+Exit codes: 0 all well · 1 it fails · 2 bad input
+`

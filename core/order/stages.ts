@@ -1,0 +1,67 @@
+import type { Finding, Severity, Stage } from '../findings'
+import { accessPoints, linkAt } from '../site'
+import type { Site } from '../site'
+
+/** The stages of the work in their order. A stage that gets a screen gets a line here. */
+export const STAGES: readonly { stage: Stage; name: string; key: string }[] = [
+  { stage: 'brief', name: 'Brief', key: 'b' },
+  { stage: 'networks', name: 'Networks', key: 'n' },
+  { stage: 'ports', name: 'Ports', key: 'p' },
+  { stage: 'staging', name: 'Staging', key: 's' },
+  { stage: 'proof', name: 'Proof', key: 'r' },
+  { stage: 'handover', name: 'Handover', key: 'h' },
+]
+
+export interface StageProgress {
+  stage: Stage
+  name: string
+  key: string
+  /** How far the stage is, in a few words. */
+  says: string
+  done: boolean
+  open: Record<Severity, number>
+}
+
+export interface Observed {
+  accessPointsRunning: number
+  clientTests: number
+  throughputTests: number
+}
+
+/** How far the work is, stage by stage. A stage with an open stop or fix is not done. */
+export function stageProgress(site: Site, found: Finding[], observed: Observed): StageProgress[] {
+  return STAGES.map((entry) => {
+    const open = { stop: 0, fix: 0, note: 0 }
+    for (const { stage, severity } of found) if (stage === entry.stage) open[severity]++
+    const { says, done } = JUDGES[entry.stage](site, observed)
+    return { ...entry, says, open, done: done && open.stop + open.fix === 0 }
+  })
+}
+
+type Judge = (site: Site, observed: Observed) => { says: string; done: boolean }
+
+const plural = (count: number, noun: string): string => `${count} ${noun}${count === 1 ? '' : 's'}`
+
+const JUDGES: Record<Stage, Judge> = {
+  brief: (site) => ({ says: site.feed ? 'feed noted' : 'feed not noted', done: site.feed !== '' && site.country !== null }),
+  networks: (site) => ({
+    says: `${plural(site.networks.length, 'network')}, ${plural(site.ssids.length, 'SSID')}`,
+    done: site.networks.length > 0 && site.ssids.length > 0,
+  }),
+  ports: (site) => {
+    const loose = site.devices.filter(({ id, ports }) => !ports.some(({ number }) => linkAt(site, { deviceId: id, port: number })))
+    return {
+      says: loose.length > 0 ? `${loose.length} not cabled` : plural(site.links.length, 'cable'),
+      done: site.links.length > 0 && loose.length === 0,
+    }
+  },
+  staging: (site, { accessPointsRunning }) => {
+    const all = accessPoints(site).length
+    return { says: `${accessPointsRunning} of ${all} running`, done: all > 0 && accessPointsRunning === all }
+  },
+  proof: (_site, { clientTests, throughputTests }) => ({
+    says: clientTests + throughputTests === 0 ? 'nothing measured' : plural(clientTests + throughputTests, 'test'),
+    done: clientTests > 0 && throughputTests > 0,
+  }),
+  handover: () => ({ says: 'record', done: false }),
+}

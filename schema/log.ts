@@ -1,0 +1,13 @@
+import Joi from 'joi'
+import type { Outcome } from '~/core/outcome'
+import { STAGES } from '~/core/order'
+import { choice, name, ref } from './fields'
+import { check } from './problems'
+
+const line = Joi.object({
+  stage: choice(...STAGES.map(({ stage }) => stage)).required(),
+  deviceId: ref(),
+  text: name(500).required(),
+})
+
+export const readLogLine = (data: unknown): Outcome<{ stage: string; deviceId: string | null; text: string }> => check(line, data)
