@@ -1,6 +1,14 @@
 import { Tooltip } from 'radix-ui'
 import { use } from 'react'
-import { Links, Meta, Outlet, Scripts, ScrollRestoration, isRouteErrorResponse, useRouteLoaderData } from 'react-router'
+import {
+  Links,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  isRouteErrorResponse,
+  useRouteLoaderData,
+} from 'react-router'
 import type { Route } from './+types/root'
 import { Problem } from './components/Problem'
 import { NonceContext } from './nonce'

@@ -15,7 +15,10 @@ export const checkCommand = (files: string[]): Output =>
     return {
       exitCode: counts.stop > 0 ? 1 : 0,
       json: { site: site.value.name, counts, findings: found.map(publicFinding) },
-      text: [`${site.value.name}: ${counts.stop} stop, ${counts.fix} fix, ${counts.note} note`, ...found.map(sentences)].join('\n'),
+      text: [
+        `${site.value.name}: ${counts.stop} stop, ${counts.fix} fix, ${counts.note} note`,
+        ...found.map(sentences),
+      ].join('\n'),
     }
   })
 
@@ -23,4 +26,8 @@ export const checkCommand = (files: string[]): Output =>
 const publicFinding = ({ mend, ...finding }: Finding) => ({ ...finding, mend: mend?.label ?? null })
 
 const sentences = ({ code, severity, says, todo, mend }: Finding): string =>
-  [`\n${severity.toUpperCase()} ${code}  ${says}`, `  ${todo}`, ...(mend ? [`  Mend: ${mend.label}`] : [])].join('\n')
+  [
+    `\n${severity.toUpperCase()} ${code}  ${says}`,
+    `  ${todo}`,
+    ...(mend ? [`  Mend: ${mend.label}`] : []),
+  ].join('\n')

@@ -9,7 +9,10 @@ export function readText(file: string): Outcome<string> {
   const refuse = (message: string) => bad({ path: [], code: 'file', message })
   try {
     const { size } = statSync(file)
-    if (size > MOST_BYTES) return refuse(`${file} has ${Math.ceil(size / 1048576)} MB; at most ${MOST_BYTES / 1048576} MB are read.`)
+    if (size > MOST_BYTES)
+      return refuse(
+        `${file} has ${Math.ceil(size / 1048576)} MB; at most ${MOST_BYTES / 1048576} MB are read.`,
+      )
     return good(readFileSync(file, 'utf8'))
   } catch (error) {
     const code = (error as NodeJS.ErrnoException).code

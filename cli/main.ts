@@ -33,7 +33,10 @@ async function main(argv: string[]): Promise<Output> {
     if (values.help) return { exitCode: 0, json: { usage: USAGE }, text: USAGE }
     return await run(positionals, values)
   } catch (error) {
-    return badInput([{ path: [], code: 'usage', message: error instanceof Error ? error.message : String(error) }], USAGE)
+    return badInput(
+      [{ path: [], code: 'usage', message: error instanceof Error ? error.message : String(error) }],
+      USAGE,
+    )
   }
 }
 

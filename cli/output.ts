@@ -14,7 +14,11 @@ export function badInput(problems: Problem[], usage = ''): Output {
     return where && !message.startsWith(where) ? `${where}: ${message}` : message
   })
   const named = problems.map((problem) => ({ ...problem, at: pathText(problem.path) }))
-  return { exitCode: 2, json: { ok: false, problems: named, ...(usage && { usage }) }, text: [...lines, ...(usage && ['', usage])].join('\n') }
+  return {
+    exitCode: 2,
+    json: { ok: false, problems: named, ...(usage && { usage }) },
+    text: [...lines, ...(usage && ['', usage])].join('\n'),
+  }
 }
 
 export function print(output: Output, asText: boolean): void {

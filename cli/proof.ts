@@ -11,17 +11,25 @@ import type { Output } from './output'
 export function proofCommand(files: string[], options: Options): Output {
   const link = linkOf(options)
   const problems: Problem[] = [...link.problems]
-  if (files.length === 0) problems.push({ path: [], code: 'usage', message: 'At least one result of iperf3 -J is needed.' })
+  if (files.length === 0)
+    problems.push({ path: [], code: 'usage', message: 'At least one result of iperf3 -J is needed.' })
   const runs: ThroughputRun[] = []
   for (const file of files) {
     const source = readText(file)
     const run = source.ok ? readIperf3(source.value) : source
     if (run.ok) runs.push(run.value)
-    else problems.push(...run.problems.map((problem) => ({ ...problem, message: `${file}: ${problem.message}` })))
+    else
+      problems.push(
+        ...run.problems.map((problem) => ({ ...problem, message: `${file}: ${problem.message}` })),
+      )
   }
   if (problems.length > 0) return badInput(problems)
   const judgement = judge(runs, link.value)
-  return { exitCode: judgement.passed ? 0 : 1, json: { link: link.value, runs, ...judgement }, text: words(judgement) }
+  return {
+    exitCode: judgement.passed ? 0 : 1,
+    json: { link: link.value, runs, ...judgement },
+    text: words(judgement),
+  }
 }
 
 function linkOf(options: Options): { value: LinkUnderTest; problems: Problem[] } {
@@ -31,14 +39,26 @@ function linkOf(options: Options): { value: LinkUnderTest; problems: Problem[] }
     if (text === undefined && !needed) return null
     const value = Number(text)
     if (text !== undefined && Number.isFinite(value) && value > 0) return value
-    problems.push({ path: [name], code: 'number', message: `--${name} is ${text === undefined ? 'missing' : `“${text}”`}. A rate in Mbit/s above 0 is expected.` })
+    problems.push({
+      path: [name],
+      code: 'number',
+      message: `--${name} is ${text === undefined ? 'missing' : `“${text}”`}. A rate in Mbit/s above 0 is expected.`,
+    })
     return null
   }
   const { medium } = options
   if (medium !== 'wired' && medium !== 'radio')
-    problems.push({ path: ['medium'], code: 'choice', message: `--medium is ${medium === undefined ? 'missing' : `“${medium}”`}. Accepted: wired, radio.` })
+    problems.push({
+      path: ['medium'],
+      code: 'choice',
+      message: `--medium is ${medium === undefined ? 'missing' : `“${medium}”`}. Accepted: wired, radio.`,
+    })
   const linkMbps = positive('link-rate', true) ?? 0
-  const value: LinkUnderTest = { medium: medium === 'wired' ? 'wired' : 'radio', linkMbps, baselineMbps: positive('baseline', false) }
+  const value: LinkUnderTest = {
+    medium: medium === 'wired' ? 'wired' : 'radio',
+    linkMbps,
+    baselineMbps: positive('baseline', false),
+  }
   return { value, problems }
 }
 
@@ -46,5 +66,7 @@ const words = ({ judgements, passed, missing, expected }: RunJudgement): string 
   [
     `${passed ? 'Passed' : 'Failed'}. Expected ${Math.round(expected.lowMbps)} to ${Math.round(expected.highMbps)} Mbit/s, likely ${Math.round(expected.likely.value)} (${expected.likely.source}).`,
     ...judgements.map(({ direction, says }) => `${direction}: ${says}`),
-    ...missing.map((way) => `${way}: not measured. Run the test again ${way === 'down' ? 'with -R' : 'without -R'}.`),
+    ...missing.map(
+      (way) => `${way}: not measured. Run the test again ${way === 'down' ? 'with -R' : 'without -R'}.`,
+    ),
   ].join('\n')

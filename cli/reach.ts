@@ -15,7 +15,9 @@ export const reachCommand = (files: string[], options: Options): Output =>
   oneFile(files, (file) => {
     const site = readSite(file)
     if (!site.ok) return badInput(site.problems)
-    return options.from === undefined && options.to === undefined ? matrix(site.value) : oneWay(site.value, options)
+    return options.from === undefined && options.to === undefined
+      ? matrix(site.value)
+      : oneWay(site.value, options)
   })
 
 function matrix(site: Site): Output {
@@ -35,7 +37,10 @@ function matrix(site: Site): Output {
 
 function cellText(site: Site, cell: ReachCell): string {
   const from = networkOf(site, cell.fromNetworkId)?.name
-  const odd = cell.verdict === 'yes' ? '' : `: ${cell.exceptions.map(({ attachment, says }) => `${attachment.label}: ${says}`).join(' | ')}`
+  const odd =
+    cell.verdict === 'yes'
+      ? ''
+      : `: ${cell.exceptions.map(({ attachment, says }) => `${attachment.label}: ${says}`).join(' | ')}`
   return `${from} to ${cell.targetName}: ${cell.verdict}${odd}`
 }
 
@@ -44,9 +49,21 @@ function oneWay(site: Site, options: Options): Output {
   const to = findTarget(site, options.to ?? '')
   const problems = []
   if (!from)
-    problems.push({ path: ['from'], code: 'unknown', message: `--from “${options.from ?? ''}” is no place of this site. Known: ${attachmentsOf(site).map(({ id }) => id).join(', ')}.` })
+    problems.push({
+      path: ['from'],
+      code: 'unknown',
+      message: `--from “${options.from ?? ''}” is no place of this site. Known: ${attachmentsOf(site)
+        .map(({ id }) => id)
+        .join(', ')}.`,
+    })
   if (!to)
-    problems.push({ path: ['to'], code: 'unknown', message: `--to “${options.to ?? ''}” is no target of this site. Known: ${targetsOf(site).map(({ name }) => name).join(', ')}.` })
+    problems.push({
+      path: ['to'],
+      code: 'unknown',
+      message: `--to “${options.to ?? ''}” is no target of this site. Known: ${targetsOf(site)
+        .map(({ name }) => name)
+        .join(', ')}.`,
+    })
   if (!from || !to) return badInput(problems)
   const answer = reach(twinOf(site), from, to)
   return { exitCode: answer.ok ? 0 : 1, json: { from: from.id, to, ...answer }, text: answerText(answer) }
@@ -66,7 +83,10 @@ const idOf = (target: Target): string | null =>
 const answerText = (answer: Answer): string =>
   [
     `${answer.ok ? 'Reached' : 'Not reached'}. ${answer.summary}`,
-    ...answer.stages.flatMap(({ name, ok, says, hops }) => [`\n${ok ? 'yes' : 'NO '} ${name}: ${says}`, ...hops.map(hopText)]),
+    ...answer.stages.flatMap(({ name, ok, says, hops }) => [
+      `\n${ok ? 'yes' : 'NO '} ${name}: ${says}`,
+      ...hops.map(hopText),
+    ]),
   ].join('\n')
 
 const hopText = (hop: Hop): string =>

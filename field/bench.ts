@@ -1,9 +1,11 @@
 import { CAPWAP_OF, PLAIN_WORD, expectedSpan, isDelicate, isUp } from '~/core/adoption'
 import type { BenchAction, Phase, TimedAction } from '~/core/adoption'
 import { seededRandom } from '~/core/random'
+import type { Twin } from '~/core/layer3'
 import { deviceOf } from '~/core/site'
 import type { Device, Id, Site } from '~/core/site'
 import { checkMachine } from './machine'
+import { moveOnPath } from './pathMoves'
 import { imageOf, outcomeOfJoin, startAfterBoot } from './joining'
 import { poweredDevices, whyDark } from './power'
 import { appoint, nextDue } from './queue'
@@ -198,66 +200,17 @@ function powerRound(bench: Bench): boolean {
 }
 
 /** What having or losing the way to the controller does to an access point. True when its phase changed. */
-function pathRound(
-  bench: Bench,
-  plan: Device,
-  device: BenchDevice,
-  twin: ReturnType<typeof fieldTwin>,
-): boolean {
+function pathRound(bench: Bench, plan: Device, device: BenchDevice, twin: Twin): boolean {
   const before = device.phase
-  const address = addressFor(bench, twin, plan)
-  const controller = findsController(bench, twin, plan)
-  const path = address.ok ? controller : address
-  switch (device.phase) {
-    case 'addressing':
-      device.waitsFor = address.ok ? null : address.why
-      device.ip = address.ok ? address.ip : null
-      break
-    case 'discovering':
-    case 'waiting':
-      if (!address.ok) enter(bench, device, 'addressing', address.why)
-      else if (!controller.ok && device.phase === 'waiting')
-        enter(bench, device, 'discovering', controller.why)
-      else
-        device.waitsFor =
-          device.phase === 'waiting'
-            ? 'It is listed at the controller. Say yes to adopt it.'
-            : controller.ok
-              ? null
-              : controller.why
-      break
-    case 'securing':
-    case 'joining':
-      if (!path.ok) enter(bench, device, 'addressing', path.why)
-      break
-    case 'imaging':
-    case 'configuring':
-    case 'checking':
-      if (!path.ok) {
-        device.interrupted = true
-        enter(
-          bench,
-          device,
-          'halfDone',
-          'The way to the controller was cut while it was being set up. Reset it and adopt it again.',
-        )
-      }
-      break
-    case 'running':
-      if (!path.ok) enter(bench, device, 'silent', path.why)
-      break
-    case 'silent':
-      if (path.ok) enter(bench, device, 'running')
-      break
-    case 'adrift':
-      if (path.ok) enter(bench, device, 'addressing')
-      break
-    case 'refused': {
-      const outcome = outcomeOfJoin(bench, plan, device)
-      if (outcome.phase !== 'refused') enter(bench, device, 'addressing')
-      break
-    }
-  }
+  const move = moveOnPath(device.phase, {
+    address: addressFor(bench, twin, plan),
+    controller: findsController(bench, twin, plan),
+    wouldBeRefused: () => outcomeOfJoin(bench, plan, device).phase === 'refused',
+  })
+  if (move.ip !== undefined) device.ip = move.ip
+  if (move.interrupted) device.interrupted = true
+  if (move.phase === before) device.waitsFor = move.why === undefined ? device.waitsFor : move.why
+  else enter(bench, device, move.phase, move.why ?? null)
   return device.phase !== before
 }
 
@@ -277,10 +230,12 @@ function arrange(bench: Bench, device: BenchDevice, random: () => number): void 
 
 function enter(bench: Bench, device: BenchDevice, phase: Phase, why: string | null = null): void {
   const plan = deviceOf(bench.site, device.id)
+  const before = PLAIN_WORD[device.phase]
   device.history.push({ phase: device.phase, fromUs: device.sinceUs, untilUs: bench.nowUs })
   if (plan?.kind === 'accessPoint') device.capwap = checkMachine(device.capwap, CAPWAP_OF[phase])
   Object.assign(device, { phase, sinceUs: bench.nowUs, dueUs: null, waitsFor: why, epoch: device.epoch + 1 })
-  say(bench, device.id, `${PLAIN_WORD[phase]}${why ? `: ${why}` : '.'}`)
+  if (before !== PLAIN_WORD[phase] || why)
+    say(bench, device.id, `${PLAIN_WORD[phase]}${why ? `: ${why}` : '.'}`)
 }
 
 const say = (bench: Bench, deviceId: Id | null, text: string): void => {

@@ -15,8 +15,19 @@ const when = (kinds: string[], schema: Joi.Schema) =>
 
 const request = Joi.object({
   kind: choice(
-    'setUp', 'clear', 'step', 'replan', 'speed', 'powerAll', 'adoptAll',
-    'powerOn', 'cutPower', 'adopt', 'reset', 'pullCable', 'plugCable',
+    'setUp',
+    'clear',
+    'step',
+    'replan',
+    'speed',
+    'powerAll',
+    'adoptAll',
+    'powerOn',
+    'cutPower',
+    'adopt',
+    'reset',
+    'pullCable',
+    'plugCable',
   ).required(),
   speed: when(['speed'], Joi.number().valid(0, 1, 10, 60).required()),
   deviceId: when(['powerOn', 'cutPower', 'adopt', 'reset'], id().required()),

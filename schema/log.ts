@@ -10,4 +10,6 @@ const line = Joi.object({
   text: name(500).required(),
 })
 
-export const readLogLine = (data: unknown): Outcome<{ stage: string; deviceId: string | null; text: string }> => check(line, data)
+export const readLogLine = (
+  data: unknown,
+): Outcome<{ stage: string; deviceId: string | null; text: string }> => check(line, data)

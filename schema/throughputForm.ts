@@ -14,11 +14,19 @@ interface Fields {
 export function readLink({ medium, linkMbps, baselineMbps }: Fields): Outcome<LinkUnderTest> {
   const problems: Problem[] = []
   if (medium !== 'wired' && medium !== 'radio')
-    problems.push({ path: ['medium'], code: 'choice', message: `medium is “${medium}”. Accepted: wired, radio.` })
+    problems.push({
+      path: ['medium'],
+      code: 'choice',
+      message: `medium is “${medium}”. Accepted: wired, radio.`,
+    })
   const rate = (field: string, text: string): number => {
     const value = Number(text)
     if (text.trim() !== '' && Number.isFinite(value) && value > 0 && value <= MOST_MBPS) return value
-    problems.push({ path: [field], code: 'rate', message: `${field} is “${text}”. A rate in Mbit/s above 0 and up to ${MOST_MBPS} is expected.` })
+    problems.push({
+      path: [field],
+      code: 'rate',
+      message: `${field} is “${text}”. A rate in Mbit/s above 0 and up to ${MOST_MBPS} is expected.`,
+    })
     return 0
   }
   const link = rate('linkMbps', linkMbps)

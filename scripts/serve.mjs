@@ -8,7 +8,12 @@ import { root } from './setup.mjs'
 
 const { port, data } = serverOptions()
 await mustBeFree(port)
-Object.assign(process.env, { NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port), YARD_BEACON_DATA: data })
+Object.assign(process.env, {
+  NODE_ENV: 'production',
+  HOST: '127.0.0.1',
+  PORT: String(port),
+  YARD_BEACON_DATA: data,
+})
 process.chdir(root)
 
 const require = createRequire(import.meta.url)

@@ -9,7 +9,19 @@ export const root = join(dirname(fileURLToPath(import.meta.url)), '..')
 const stamps = join(root, '.stamps')
 
 /** What the built application is made from. */
-const SOURCES = ['app', 'core', 'demo', 'field', 'schema', 'store', 'public', 'package-lock.json', 'vite.config.ts', 'react-router.config.ts', 'tsconfig.json']
+const SOURCES = [
+  'app',
+  'core',
+  'demo',
+  'field',
+  'schema',
+  'store',
+  'public',
+  'package-lock.json',
+  'vite.config.ts',
+  'react-router.config.ts',
+  'tsconfig.json',
+]
 
 /** Runs a command in the project with its output shown; stops the script when it fails. */
 export function run(command, args, env = {}) {
@@ -30,7 +42,8 @@ export const bin = (name) => join(root, 'node_modules', '.bin', name)
  * platform's optional packages in the lock file, which registries that carry only some platforms cannot give.
  */
 export function install() {
-  if (Number(process.versions.node.split('.')[0]) < 20) fail(`Node 20.19 or newer is needed; this is ${process.version}.`)
+  if (Number(process.versions.node.split('.')[0]) < 20)
+    fail(`Node 20.19 or newer is needed; this is ${process.version}.`)
   const wanted = hashOf(['package-lock.json', 'package.json'])
   if (fresh('install', wanted) && existsSync(join(root, 'node_modules'))) return
   console.log('Installing packages (the first time takes a few minutes: the database is compiled).')
@@ -49,14 +62,18 @@ export function build() {
 
 function hashOf(names) {
   const hash = createHash('sha256')
-  for (const name of names) for (const file of filesUnder(join(root, name))) hash.update(file.slice(root.length)).update(readFileSync(file))
+  for (const name of names)
+    for (const file of filesUnder(join(root, name)))
+      hash.update(file.slice(root.length)).update(readFileSync(file))
   return hash.digest('hex')
 }
 
 function filesUnder(path) {
   if (!existsSync(path)) return []
   if (!statSync(path).isDirectory()) return [path]
-  return readdirSync(path).sort().flatMap((name) => filesUnder(join(path, name)))
+  return readdirSync(path)
+    .sort()
+    .flatMap((name) => filesUnder(join(path, name)))
 }
 
 function fresh(name, wanted) {

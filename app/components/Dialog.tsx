@@ -12,6 +12,14 @@ interface Props {
   children: ReactNode
 }
 
+/** The first field gets the focus, not the cross. */
+function focusFirstField(event: Event): void {
+  const field = (event.target as HTMLElement | null)?.querySelector<HTMLElement>('input, select, textarea')
+  if (!field) return
+  event.preventDefault()
+  field.focus()
+}
+
 /** A sheet laid over the stage. Escape and the cross close it; focus returns to where it was. */
 export function Dialog({ open, onClose, title, says, wide, children }: Props) {
   return (
@@ -19,7 +27,8 @@ export function Dialog({ open, onClose, title, says, wide, children }: Props) {
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-[color-mix(in_srgb,var(--ink-strong)_38%,transparent)]" />
         <Radix.Content
-          aria-describedby={says ? undefined : ''}
+          {...(says ? {} : { 'aria-describedby': undefined })}
+          onOpenAutoFocus={focusFirstField}
           className={`sheet fixed top-[6vh] left-1/2 z-50 flex max-h-[88vh] w-[94vw] -translate-x-1/2 flex-col border-ink shadow-2xl ${wide ? 'max-w-4xl' : 'max-w-xl'}`}
         >
           <div className="neatline shrink-0" />

@@ -14,7 +14,15 @@ interface Props {
 }
 
 /** A form for one record: problems go to their fields, the ones without a field stand on top. */
-export function EditForm({ problems, busy, onSave, onRemove, removeLabel, saveLabel = 'Save', children }: Props) {
+export function EditForm({
+  problems,
+  busy,
+  onSave,
+  onRemove,
+  removeLabel,
+  saveLabel = 'Save',
+  children,
+}: Props) {
   const loose = problems.filter(({ path, code }) => path.length === 0 || code === 'stale')
   return (
     <FormProblems value={problems}>
@@ -29,7 +37,8 @@ export function EditForm({ problems, busy, onSave, onRemove, removeLabel, saveLa
         {problems.length > 0 && (
           <div role="alert" className="border-l-4 border-caution bg-caution-wash px-3 py-1.5">
             <strong>Not saved.</strong> {loose.map(({ message }) => message).join(' ')}
-            {loose.length < problems.length && ` Look at ${[...new Set(problems.filter((p) => !loose.includes(p)).map(({ path }) => pathText(path)))].join(', ')}.`}
+            {loose.length < problems.length &&
+              ` Look at ${[...new Set(problems.filter((p) => !loose.includes(p)).map(({ path }) => pathText(path)))].join(', ')}.`}
           </div>
         )}
         {children}

@@ -25,7 +25,9 @@ interface Props {
 export function Field({ label, path, hint, children }: Props) {
   const id = useId()
   const mine = use(FormProblems).filter((problem) => covers(path, pathText(problem.path)))
-  const described = [hint ? `${id}-hint` : '', mine.length > 0 ? `${id}-problem` : ''].filter(Boolean).join(' ')
+  const described = [hint ? `${id}-hint` : '', mine.length > 0 ? `${id}-problem` : '']
+    .filter(Boolean)
+    .join(' ')
   return (
     <div className="flex min-w-0 flex-col gap-0.5">
       <label htmlFor={id} className="text-[0.9rem] font-medium">

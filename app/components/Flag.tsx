@@ -20,7 +20,13 @@ export function Flag({ vlanId, label, size = 18 }: Props) {
 export function FlagCloth({ vlanId, size = 18 }: { vlanId: number; size?: number }) {
   const { field, charge, path } = flagOf(vlanId)
   return (
-    <svg width={(size * 4) / 3} height={size} viewBox="0 0 24 18" aria-hidden="true" className="shrink-0">
+    <svg
+      width={(size * 4) / 3}
+      height={size}
+      viewBox="0 0 24 18"
+      aria-hidden="true"
+      className="flag shrink-0"
+    >
       <rect x="0.5" y="0.5" width="23" height="17" fill={field} />
       <path d={path} fill={charge} />
       <rect x="0.5" y="0.5" width="23" height="17" fill="none" stroke="var(--ink)" strokeWidth="1" />

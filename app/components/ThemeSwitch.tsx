@@ -10,7 +10,13 @@ export function ThemeSwitch() {
   const Icon = other === 'night' ? Moon : Sun
   return (
     <fetcher.Form method="post" action="/theme">
-      <button className="button button-quiet" name="theme" value={other} aria-label={`Switch to ${other}`} title={`Switch to ${other}`}>
+      <button
+        className="button button-quiet"
+        name="theme"
+        value={other}
+        aria-label={`Switch to ${other}`}
+        title={`Switch to ${other}`}
+      >
         <Icon size={17} aria-hidden />
       </button>
     </fetcher.Form>

@@ -6,11 +6,18 @@ export function Traced({ number, digits = 0 }: { number: TracedNumber; digits?: 
   const shown = `${number.value.toFixed(digits)} ${number.unit}`
   return (
     <Popover.Root>
-      <Popover.Trigger className="figures underline decoration-dotted underline-offset-4" aria-label={`${shown}, where it comes from`}>
+      <Popover.Trigger
+        className="figures underline decoration-dotted underline-offset-4"
+        aria-label={`${shown}, where it comes from`}
+      >
         {shown}
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content className="sheet z-50 max-w-sm border-ink p-3 shadow-lg" sideOffset={6} collisionPadding={8}>
+        <Popover.Content
+          className="sheet z-50 max-w-sm border-ink p-3 shadow-lg"
+          sideOffset={6}
+          collisionPadding={8}
+        >
           <p className="figures">
             {number.formula} = {shown}
           </p>

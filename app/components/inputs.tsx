@@ -13,10 +13,18 @@ interface TextProps extends Base {
   mono?: boolean
   placeholder?: string
   type?: 'text' | 'password'
-  autoFocus?: boolean
 }
 
-export function TextInput({ label, path, hint, value, onChange, mono, placeholder, type = 'text', autoFocus }: TextProps) {
+export function TextInput({
+  label,
+  path,
+  hint,
+  value,
+  onChange,
+  mono,
+  placeholder,
+  type = 'text',
+}: TextProps) {
   return (
     <Field label={label} path={path} hint={hint}>
       {(ids) => (
@@ -28,7 +36,6 @@ export function TextInput({ label, path, hint, value, onChange, mono, placeholde
           placeholder={placeholder}
           autoComplete="off"
           spellCheck={mono ? false : undefined}
-          data-autofocus={autoFocus || undefined}
           onChange={(event) => onChange(event.target.value)}
         />
       )}
@@ -81,7 +88,12 @@ export function SelectInput({ label, path, hint, value, onChange, choices, none 
   return (
     <Field label={label} path={path} hint={hint}>
       {(ids) => (
-        <select {...ids} className="field" value={value ?? ''} onChange={(event) => onChange(event.target.value || null)}>
+        <select
+          {...ids}
+          className="field"
+          value={value ?? ''}
+          onChange={(event) => onChange(event.target.value || null)}
+        >
           {none !== undefined && <option value="">{none}</option>}
           {choices.map((choice) => (
             <option key={choice.value} value={choice.value}>

@@ -20,7 +20,11 @@ export function useBench(initial: BenchState | null) {
     return () => source.close()
   }, [id])
   const ask = (request: BenchRequest) =>
-    void fetcher.submit(JSON.stringify(request), { method: 'post', action: `/sites/${id}/bench`, encType: 'application/json' })
+    void fetcher.submit(JSON.stringify(request), {
+      method: 'post',
+      action: `/sites/${id}/bench`,
+      encType: 'application/json',
+    })
   return { state, connected, ask, busy: fetcher.state !== 'idle' }
 }
 export type Bench = ReturnType<typeof useBench>

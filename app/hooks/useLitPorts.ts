@@ -9,11 +9,14 @@ export function useLitPorts(): (deviceId: string, port: number) => Lit | null {
   const hops = frame?.answer.stages.flatMap((stage) => stage.hops) ?? []
   return (deviceId, port) => {
     const key = `port:${port}`
-    const touches = hops.filter((hop) => hop.deviceId === deviceId && (hop.inKey === key || hop.outKey === key))
+    const touches = hops.filter(
+      (hop) => hop.deviceId === deviceId && (hop.inKey === key || hop.outKey === key),
+    )
     if (touches.length === 0) return null
     return touches.some((hop) => isDroppedAt(hop, key)) ? 'drops' : 'passes'
   }
 }
 
 /** Dropped on the way in when the hop has no way out, else on the way out. */
-const isDroppedAt = (hop: Hop, key: string): boolean => hop.decision === 'drops' && key === (hop.outKey ?? hop.inKey)
+const isDroppedAt = (hop: Hop, key: string): boolean =>
+  hop.decision === 'drops' && key === (hop.outKey ?? hop.inKey)

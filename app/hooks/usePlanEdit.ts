@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react'
+import { useEffect, useEffectEvent } from 'react'
 import { useFetcher } from 'react-router'
 import type { Problem } from '~/core/outcome'
 import type { Edit } from '~/core/site'
@@ -13,11 +13,10 @@ type Answer = { ok: true; revision: number } | { ok: false; problems: Problem[] 
 export function usePlanEdit(onTaken?: () => void) {
   const { id, revision } = useSite()
   const fetcher = useFetcher<Answer>()
-  const taken = useRef(onTaken)
-  taken.current = onTaken
+  const taken = useEffectEvent(() => onTaken?.())
   const answer = fetcher.data
   useEffect(() => {
-    if (fetcher.state === 'idle' && answer?.ok) taken.current?.()
+    if (fetcher.state === 'idle' && answer?.ok) taken()
   }, [fetcher.state, answer])
   const post = (body: object) =>
     void fetcher.submit(JSON.stringify({ revision, ...body }), {

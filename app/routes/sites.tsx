@@ -32,7 +32,8 @@ export default function Sites({ loaderData }: Route.ComponentProps) {
         <div>
           <h1 className="text-3xl">Yard Beacon</h1>
           <p className="mt-1 max-w-xl text-soft">
-            Plan the networks on paper, stage the boxes on the bench, prove the site by measurement, hand over the record.
+            Plan the networks on paper, stage the boxes on the bench, prove the site by measurement, hand over
+            the record.
           </p>
         </div>
         <ThemeSwitch />

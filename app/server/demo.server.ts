@@ -6,6 +6,7 @@ import planted from '../../demo/tern-quay.json?raw'
 /** The demo yard: with its planted mistakes, or with them mended. */
 export function demoSite(version: 'planted' | 'mended'): Site {
   const read = readSiteFile(version === 'planted' ? planted : mended)
-  if (!read.ok) throw new Error(`the demo does not read: ${read.problems.map(({ message }) => message).join(' ')}`)
+  if (!read.ok)
+    throw new Error(`the demo does not read: ${read.problems.map(({ message }) => message).join(' ')}`)
   return read.value
 }

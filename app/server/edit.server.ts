@@ -11,7 +11,9 @@ export function makeEdits(siteId: string, body: unknown): Outcome<number> {
   const request = readEditRequest(body)
   if (!request.ok) return request
   const { revision, label, edits } = request.value
-  const untouched = new Set((body as { edits: Edit[] }).edits.flatMap((edit) => (keepsKey(edit) ? [edit.record.id] : [])))
+  const untouched = new Set(
+    (body as { edits: Edit[] }).edits.flatMap((edit) => (keepsKey(edit) ? [edit.record.id] : [])),
+  )
   return store().edits.edit(siteId, revision, label, (site) => {
     const whole = edits.map((edit) => withStoredKey(site, edit, untouched))
     const problems = [...formProblems(site, whole), ...integrityOf(site, whole)]
@@ -41,7 +43,12 @@ function integrityOf(site: Site, edits: Edit[]): Problem[] {
 export function mendFinding(siteId: string, revision: number, findingId: string): Outcome<number> {
   const state = store().sites.read(siteId)
   const finding = state && findings(state.site).find(({ id }) => id === findingId)
-  if (!finding?.mend) return bad({ path: [], code: 'gone', message: 'That finding is not there any more, so there is nothing to mend.' })
+  if (!finding?.mend)
+    return bad({
+      path: [],
+      code: 'gone',
+      message: 'That finding is not there any more, so there is nothing to mend.',
+    })
   const { label, edits } = finding.mend
   return store().edits.edit(siteId, revision, label, (site) => good(applyEdits(site, edits)))
 }

@@ -8,7 +8,8 @@ const MOST_DRAINED_BYTES = 256 * 1024 * 1024
 /** Only pages of this very server may post to it, and only so much. Holds for every route. */
 export const guard: MiddlewareFunction<Response> = async ({ request }, next) => {
   if (request.method === 'GET' || request.method === 'HEAD') return next()
-  if (!fromHere(request)) return refuse(403, 'This request comes from another site, so it was not carried out.')
+  if (!fromHere(request))
+    return refuse(403, 'This request comes from another site, so it was not carried out.')
   const length = Number(request.headers.get('content-length') ?? 0)
   if (length > MOST_UPLOAD_BYTES || request.headers.has('transfer-encoding')) {
     await drain(request)

@@ -53,7 +53,10 @@ function testClients(siteId: string): Outcome<true> {
   const { site, revision } = siteOr404(siteId)
   const bench = benchNow(siteId)
   const tests = runClientTests(bench ? groundOf(bench) : settledGround(site))
-  store().proofs.addClients(siteId, bench?.revision ?? revision, { ground: bench ? 'bench' : 'settled', tests })
+  store().proofs.addClients(siteId, bench?.revision ?? revision, {
+    ground: bench ? 'bench' : 'settled',
+    tests,
+  })
   return good(true)
 }
 
@@ -63,12 +66,25 @@ async function takeThroughput(siteId: string, form: FormData): Promise<Outcome<t
   const source = await uploadedText(form, 'file', MOST_IPERF3_BYTES)
   const run = source.ok ? readIperf3(source.value) : source
   const joins = text('joins')
-  if (joins && run.ok) return store().proofs.addRun(siteId, joins, run.value) ? good(true) : bad({ path: ['joins'], code: 'gone', message: 'The test it should join is not there any more.' })
-  const link = readLink({ medium: text('medium'), linkMbps: text('linkMbps'), baselineMbps: text('baselineMbps') })
+  if (joins && run.ok)
+    return store().proofs.addRun(siteId, joins, run.value)
+      ? good(true)
+      : bad({ path: ['joins'], code: 'gone', message: 'The test it should join is not there any more.' })
+  const link = readLink({
+    medium: text('medium'),
+    linkMbps: text('linkMbps'),
+    baselineMbps: text('baselineMbps'),
+  })
   const problems = [...(run.ok ? [] : run.problems), ...(link.ok || joins ? [] : link.problems)]
   if (!run.ok || !link.ok) return { ok: false, problems }
   const deviceId = text('deviceId') || null
-  const place = text('place').trim() || (accessPoints(site).find(({ id }) => id === deviceId)?.name ?? 'place not noted')
-  store().proofs.addThroughput(siteId, revision, { place: place.slice(0, 120), deviceId, link: link.value, runs: [run.value] })
+  const place =
+    text('place').trim() || (accessPoints(site).find(({ id }) => id === deviceId)?.name ?? 'place not noted')
+  store().proofs.addThroughput(siteId, revision, {
+    place: place.slice(0, 120),
+    deviceId,
+    link: link.value,
+    runs: [run.value],
+  })
   return good(true)
 }

@@ -12,4 +12,7 @@ export function publicSite(site: Site): { site: Site; keysSet: string[] } {
 export type PublicFinding = Omit<Finding, 'mend'> & { mend: string | null }
 
 /** A mend goes out as its words; its edits may hold keys and are made anew when it is asked for. */
-export const publicFinding = ({ mend, ...finding }: Finding): PublicFinding => ({ ...finding, mend: mend?.label ?? null })
+export const publicFinding = ({ mend, ...finding }: Finding): PublicFinding => ({
+  ...finding,
+  mend: mend?.label ?? null,
+})

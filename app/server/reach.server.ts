@@ -6,15 +6,26 @@ export interface MatrixCell {
   targetId: string
   targetName: string
   verdict: 'yes' | 'no' | 'some'
+  byRule: boolean
   exceptions: { placeId: string; label: string; says: string }[]
 }
 
 /** The reach matrix in the form the page shows it. */
 export const reachOf = (siteId: string): MatrixCell[] =>
-  reachMatrix(twinOf(siteOr404(siteId).site)).map(({ fromNetworkId, target, targetName, verdict, exceptions }) => ({
-    fromNetworkId,
-    targetId: target.kind === 'internet' ? 'internet' : `${target.kind}:${target.kind === 'network' ? target.networkId : target.deviceId}`,
-    targetName,
-    verdict,
-    exceptions: exceptions.map(({ attachment, says }) => ({ placeId: attachment.id, label: attachment.label, says })),
-  }))
+  reachMatrix(twinOf(siteOr404(siteId).site)).map(
+    ({ fromNetworkId, target, targetName, verdict, byRule, exceptions }) => ({
+      fromNetworkId,
+      targetId:
+        target.kind === 'internet'
+          ? 'internet'
+          : `${target.kind}:${target.kind === 'network' ? target.networkId : target.deviceId}`,
+      targetName,
+      verdict,
+      byRule,
+      exceptions: exceptions.map(({ attachment, says }) => ({
+        placeId: attachment.id,
+        label: attachment.label,
+        says,
+      })),
+    }),
+  )

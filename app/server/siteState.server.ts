@@ -53,7 +53,11 @@ export interface Followed {
 }
 
 const targetId = (target: Target): string =>
-  target.kind === 'internet' ? 'internet' : target.kind === 'network' ? `network:${target.networkId}` : `controller:${target.deviceId}`
+  target.kind === 'internet'
+    ? 'internet'
+    : target.kind === 'network'
+      ? `network:${target.networkId}`
+      : `controller:${target.deviceId}`
 
 function targetFrom(text: string): Target | null {
   const [kind, id = ''] = [text.split(':')[0], text.slice(text.indexOf(':') + 1)]

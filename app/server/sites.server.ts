@@ -25,12 +25,17 @@ export async function doWithSites(form: FormData): Promise<SitesResult> {
     case 'import':
       return importFile(form)
     case 'demo':
-      return { kind: 'open', siteId: sites.create(demoSite(form.get('version') === 'mended' ? 'mended' : 'planted')) }
+      return {
+        kind: 'open',
+        siteId: sites.create(demoSite(form.get('version') === 'mended' ? 'mended' : 'planted')),
+      }
     case 'duplicate':
       return sites.duplicate(siteId) ? { kind: 'done' } : gone()
     case 'remove': {
       const name = sites.read(siteId)?.site.name
-      return name !== undefined && sites.remove(siteId) ? { kind: 'removed', removed: { id: siteId, name } } : gone()
+      return name !== undefined && sites.remove(siteId)
+        ? { kind: 'removed', removed: { id: siteId, name } }
+        : gone()
     }
     case 'restore':
       return sites.restore(siteId) ? { kind: 'done' } : gone()
@@ -42,7 +47,11 @@ export async function doWithSites(form: FormData): Promise<SitesResult> {
 function create(name: string): SitesResult {
   if (name === '') return problem(['name'], 'name.empty', 'The site needs a name.')
   if (name.length > MOST_NAME)
-    return problem(['name'], 'name.long', `The name has ${name.length} characters; at most ${MOST_NAME} are accepted.`)
+    return problem(
+      ['name'],
+      'name.long',
+      `The name has ${name.length} characters; at most ${MOST_NAME} are accepted.`,
+    )
   return { kind: 'open', siteId: store().sites.create(freshSite(name)) }
 }
 
@@ -50,7 +59,9 @@ function create(name: string): SitesResult {
 const freshSite = (name: string): Site => ({
   ...emptySite(name),
   deviceTypes: [...STARTER_TYPES],
-  profiles: [{ id: 'prof-default', name: 'Default', mode: 'wpa2-aes', passphrase: null, wps: false, isDefault: true }],
+  profiles: [
+    { id: 'prof-default', name: 'Default', mode: 'wpa2-aes', passphrase: null, wps: false, isDefault: true },
+  ],
 })
 
 async function importFile(form: FormData): Promise<SitesResult> {

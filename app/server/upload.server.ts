@@ -2,7 +2,11 @@ import { bad, good } from '~/core/outcome'
 import type { Outcome } from '~/core/outcome'
 
 /** The text of an uploaded file, or a sentence about what is missing or too large. */
-export async function uploadedText(form: FormData, field: string, mostBytes: number): Promise<Outcome<string>> {
+export async function uploadedText(
+  form: FormData,
+  field: string,
+  mostBytes: number,
+): Promise<Outcome<string>> {
   const file = form.get(field)
   if (!(file instanceof File) || (file.name === '' && file.size === 0))
     return bad({ path: [field], code: 'file.missing', message: 'Choose a file first.' })

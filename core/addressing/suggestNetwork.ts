@@ -32,4 +32,5 @@ export function suggestNetwork(site: Site, id: string): Network {
 
 const KEPT_FREE = 49
 /** Kept out of a new pool for fixed addresses. */
-const lowAddresses = (network: number): string[] => Array.from({ length: KEPT_FREE }, (_, i) => ipText(network + 1 + i))
+const lowAddresses = (network: number): string[] =>
+  Array.from({ length: KEPT_FREE }, (_, i) => ipText(network + 1 + i))

@@ -12,7 +12,9 @@ export interface ReachCell {
   targetName: string
   /** yes: from everywhere · no: from nowhere · some: it depends on where the client is. */
   verdict: 'yes' | 'no' | 'some'
-  /** The places that differ from the best case, with the reason. */
+  /** True when every place that does not get there is kept out by a rule, and so on purpose. */
+  byRule: boolean
+  /** The places that do not get there, with the reason. */
   exceptions: { attachment: Attachment; says: string }[]
 }
 
@@ -59,6 +61,7 @@ function cellOf(
     target,
     targetName,
     verdict,
+    byRule: failed.length > 0 && failed.every(({ answer }) => answer.stages.at(-1)?.name === 'policy'),
     exceptions: failed.map(({ attachment, answer }) => ({ attachment, says: answer.summary })),
   }
 }

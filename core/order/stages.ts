@@ -43,13 +43,18 @@ type Judge = (site: Site, observed: Observed) => { says: string; done: boolean }
 const plural = (count: number, noun: string): string => `${count} ${noun}${count === 1 ? '' : 's'}`
 
 const JUDGES: Record<Stage, Judge> = {
-  brief: (site) => ({ says: site.feed ? 'feed noted' : 'feed not noted', done: site.feed !== '' && site.country !== null }),
+  brief: (site) => ({
+    says: site.feed ? 'feed noted' : 'feed not noted',
+    done: site.feed !== '' && site.country !== null,
+  }),
   networks: (site) => ({
     says: `${plural(site.networks.length, 'network')}, ${plural(site.ssids.length, 'SSID')}`,
     done: site.networks.length > 0 && site.ssids.length > 0,
   }),
   ports: (site) => {
-    const loose = site.devices.filter(({ id, ports }) => !ports.some(({ number }) => linkAt(site, { deviceId: id, port: number })))
+    const loose = site.devices.filter(
+      ({ id, ports }) => !ports.some(({ number }) => linkAt(site, { deviceId: id, port: number })),
+    )
     return {
       says: loose.length > 0 ? `${loose.length} not cabled` : plural(site.links.length, 'cable'),
       done: site.links.length > 0 && loose.length === 0,
@@ -60,7 +65,10 @@ const JUDGES: Record<Stage, Judge> = {
     return { says: `${accessPointsRunning} of ${all} running`, done: all > 0 && accessPointsRunning === all }
   },
   proof: (_site, { clientTests, throughputTests }) => ({
-    says: clientTests + throughputTests === 0 ? 'nothing measured' : plural(clientTests + throughputTests, 'test'),
+    says:
+      clientTests + throughputTests === 0
+        ? 'nothing measured'
+        : plural(clientTests + throughputTests, 'test'),
     done: clientTests > 0 && throughputTests > 0,
   }),
   handover: () => ({ says: 'record', done: false }),

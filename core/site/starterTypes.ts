@@ -14,11 +14,23 @@ const type = (fields: Partial<DeviceType> & Pick<DeviceType, 'id' | 'name' | 'ki
 })
 
 const sockets = (count: number, pse: PortSpec['pse'] = null, maxMbps = 1000): PortSpec[] =>
-  Array.from({ length: count }, (_, i) => ({ number: i + 1, label: String(i + 1), role: 'lan', maxMbps, pse }))
+  Array.from({ length: count }, (_, i) => ({
+    number: i + 1,
+    label: String(i + 1),
+    role: 'lan',
+    maxMbps,
+    pse,
+  }))
 
 /** The device types a new site begins with. Invented kinds with plain names; change or add to them in the site file. */
 export const STARTER_TYPES: readonly DeviceType[] = [
-  type({ id: 't-modem', name: 'Fibre modem, bridge only, one port', kind: 'modem', ports: sockets(1), currentFirmware: '1.8.0' }),
+  type({
+    id: 't-modem',
+    name: 'Fibre modem, bridge only, one port',
+    kind: 'modem',
+    ports: sockets(1),
+    currentFirmware: '1.8.0',
+  }),
   type({
     id: 't-gateway',
     name: 'Gateway, one feed and four LAN ports',

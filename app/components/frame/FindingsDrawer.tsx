@@ -21,10 +21,18 @@ export function FindingsDrawer() {
           {message}
         </p>
       ))}
-      {findings.length === 0 && <p className="px-4 py-6 text-soft">The plan shows no mistake that this program knows.</p>}
+      {findings.length === 0 && (
+        <p className="px-4 py-6 text-soft">The plan shows no mistake that this program knows.</p>
+      )}
       <ul>
         {findings.map((finding) => (
-          <Item key={finding.id} finding={finding} chosen={finding.id === chosen} busy={busy} onMend={() => mend(finding.id)} />
+          <Item
+            key={finding.id}
+            finding={finding}
+            chosen={finding.id === chosen}
+            busy={busy}
+            onMend={() => mend(finding.id)}
+          />
         ))}
       </ul>
     </SidePanel>
@@ -61,7 +69,11 @@ function Item({ finding, chosen, busy, onMend }: ItemProps) {
           </button>
         )}
         {finding.where.slice(0, 2).map((where) => (
-          <Link key={hrefOf(where)} className="underline decoration-dotted underline-offset-4" to={hrefOf(where)}>
+          <Link
+            key={hrefOf(where)}
+            className="underline decoration-dotted underline-offset-4"
+            to={hrefOf(where)}
+          >
             {where.label}
           </Link>
         ))}

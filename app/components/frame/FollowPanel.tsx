@@ -44,38 +44,51 @@ export function FollowPanel() {
       {frame && (
         <div aria-live="polite" className="px-4 py-3">
           <p className={`flex gap-2 font-semibold ${frame.answer.ok ? '' : 'text-caution'}`}>
-            {frame.answer.ok ? <CircleCheck size={18} className="mt-0.5 shrink-0" aria-hidden /> : <CircleSlash2 size={18} className="mt-0.5 shrink-0" aria-hidden />}
+            {frame.answer.ok ? (
+              <CircleCheck size={18} className="mt-0.5 shrink-0" aria-hidden />
+            ) : (
+              <CircleSlash2 size={18} className="mt-0.5 shrink-0" aria-hidden />
+            )}
             {frame.answer.ok ? 'Reached.' : 'Not reached.'} {frame.answer.summary}
           </p>
           <ol className="mt-3 space-y-3">
             {frame.answer.stages.map((stage, i) => (
-              <StageItem key={i} stage={stage} />
+              <StageItem key={i} stage={stage} sameWay={sameWay(stage, frame.answer.stages[i - 1])} />
             ))}
           </ol>
         </div>
       )}
       {!frame && (
         <p className="px-4 py-4 text-soft">
-          Choose both ends. The plan itself answers: no packet is sent. The ports that the frame passes are lit on the
-          port strips.
+          Choose both ends. The plan itself answers: no packet is sent. The ports that the frame passes are
+          lit on the port strips.
         </p>
       )}
     </SidePanel>
   )
 }
 
-function StageItem({ stage }: { stage: Stage }) {
+/** A stage whose frame takes the very way of the one before need not list it again. */
+const sameWay = (stage: Stage, before: Stage | undefined): boolean =>
+  stage.hops.length > 0 && JSON.stringify(stage.hops) === JSON.stringify(before?.hops)
+
+function StageItem({ stage, sameWay }: { stage: Stage; sameWay: boolean }) {
   return (
     <li className={`border-l-2 pl-3 ${stage.ok ? 'border-depth-5' : 'border-caution'}`}>
       <p className="font-semibold">
-        {STAGE_NAME[stage.name]} <span className={stage.ok ? 'text-soft' : 'text-caution'}>{stage.ok ? 'yes' : 'no'}</span>
+        {STAGE_NAME[stage.name]}{' '}
+        <span className={stage.ok ? 'text-soft' : 'text-caution'}>{stage.ok ? 'yes' : 'no'}</span>
       </p>
       <p>{stage.says}</p>
-      <ol className="mt-1 space-y-1.5">
-        {stage.hops.map((hop, i) => (
-          <HopItem key={i} hop={hop} />
-        ))}
-      </ol>
+      {sameWay ? (
+        <p className="caption">By the same way as before.</p>
+      ) : (
+        <ol className="mt-1 space-y-1.5">
+          {stage.hops.map((hop, i) => (
+            <HopItem key={i} hop={hop} />
+          ))}
+        </ol>
+      )}
     </li>
   )
 }
@@ -86,11 +99,18 @@ function HopItem({ hop }: { hop: Hop }) {
       <p className="flex flex-wrap items-center gap-x-1.5">
         <strong>{hop.deviceName}</strong>
         {hop.vid !== null && <FlagCloth vlanId={hop.vid} size={12} />}
-        <span className={hop.decision === 'drops' ? 'font-semibold text-caution' : 'text-soft'}>{hop.decision}</span>
+        <span className={hop.decision === 'drops' ? 'font-semibold text-caution' : 'text-soft'}>
+          {hop.decision}
+        </span>
       </p>
       {(hop.inPort || hop.outPort) && (
         <p className="figures text-soft">
-          {[hop.inPort && `in ${hop.inPort} ${tagText(hop.tagIn)}`, hop.outPort && hop.decision !== 'drops' && `out ${hop.outPort} ${tagText(hop.tagOut)}`].filter(Boolean).join(' → ')}
+          {[
+            hop.inPort && `in ${hop.inPort} ${tagText(hop.tagIn)}`,
+            hop.outPort && hop.decision !== 'drops' && `out ${hop.outPort} ${tagText(hop.tagOut)}`,
+          ]
+            .filter(Boolean)
+            .join(' → ')}
         </p>
       )}
       <p className="caption">

@@ -8,23 +8,44 @@ export function Ladder() {
   const { progress } = useSite()
   const firstOpen = progress.findIndex(({ done }) => !done)
   return (
-    <nav aria-label="Stages" className="no-print shrink-0 overflow-x-auto border-r border-ink bg-sheet md:w-[196px]">
+    <nav
+      aria-label="Stages"
+      className="no-print shrink-0 overflow-x-auto border-r border-ink bg-sheet md:w-[196px]"
+    >
       <ol className="flex py-2 md:flex-col">
         {progress.map((stage, i) => (
-          <Rung key={stage.stage} stage={stage} wet={firstOpen === -1 || i < firstOpen} first={i === 0} last={i === progress.length - 1} />
+          <Rung
+            key={stage.stage}
+            mark={i + 1}
+            stage={stage}
+            wet={firstOpen === -1 || i < firstOpen}
+            first={i === 0}
+            last={i === progress.length - 1}
+          />
         ))}
       </ol>
     </nav>
   )
 }
 
-function Rung({ stage, wet, first, last }: { stage: StageProgress; wet: boolean; first: boolean; last: boolean }) {
+interface RungProps {
+  mark: number
+  stage: StageProgress
+  wet: boolean
+  first: boolean
+  last: boolean
+}
+
+function Rung({ mark, stage, wet, first, last }: RungProps) {
   const [search] = useSearchParams()
   const kept = search.get('panel') ? `?panel=${search.get('panel')}` : ''
   const open = stage.open.stop + stage.open.fix + stage.open.note
   return (
     <li className="relative">
-      <span aria-hidden className={`absolute left-[25px] max-md:hidden ${wet ? 'lead-line-wet' : 'lead-line'} ${first ? 'top-1/2' : 'top-0'} ${last ? 'bottom-1/2' : 'bottom-0'}`} />
+      <span
+        aria-hidden
+        className={`absolute left-[25px] max-md:hidden ${wet ? 'lead-line-wet' : 'lead-line'} ${first ? 'top-1/2' : 'top-0'} ${last ? 'bottom-1/2' : 'bottom-0'}`}
+      />
       <NavLink
         to={`${stage.stage}${kept}`}
         className={({ isActive }) =>
@@ -33,9 +54,9 @@ function Rung({ stage, wet, first, last }: { stage: StageProgress; wet: boolean;
       >
         <span
           aria-hidden
-          className={`grid size-[27px] shrink-0 place-items-center rounded-full border-[1.5px] border-ink text-[0.8rem] max-md:hidden ${stage.done ? 'bg-depth-5 text-on-ink' : 'bg-sheet'}`}
+          className={`grid size-[27px] shrink-0 place-items-center rounded-full border-[1.5px] border-ink figures text-[0.86rem] max-md:hidden ${stage.done ? 'bg-depth-5 text-on-ink' : 'bg-sheet'}`}
         >
-          {stage.done ? <Check size={15} /> : stage.name[0]}
+          {stage.done ? <Check size={15} /> : mark}
         </span>
         <span className="min-w-0">
           <span className="block leading-tight">{stage.name}</span>
@@ -48,8 +69,12 @@ function Rung({ stage, wet, first, last }: { stage: StageProgress; wet: boolean;
 }
 
 function OpenFindings({ stage: { open } }: { stage: StageProgress }) {
-  const parts = (['stop', 'fix', 'note'] as const).filter((severity) => open[severity] > 0).map((severity) => `${open[severity]} ${severity}`)
+  const parts = (['stop', 'fix', 'note'] as const)
+    .filter((severity) => open[severity] > 0)
+    .map((severity) => `${open[severity]} ${severity}`)
   return (
-    <span className={`block text-[0.86rem] font-medium ${open.stop > 0 ? 'text-caution' : 'text-ink'}`}>{parts.join(', ')}</span>
+    <span className={`block text-[0.86rem] font-medium ${open.stop > 0 ? 'text-caution' : 'text-ink'}`}>
+      {parts.join(', ')}
+    </span>
   )
 }

@@ -34,7 +34,10 @@ export function LogLine() {
   }
   const problem = answer && !answer.ok ? answer.problems[0]?.message : null
   return (
-    <form onSubmit={send} className="no-print flex items-center gap-3 border-t border-ink bg-sheet px-3 py-1.5">
+    <form
+      onSubmit={send}
+      className="no-print flex items-center gap-3 border-t border-ink bg-sheet px-3 py-1.5"
+    >
       <label htmlFor="log-line" className="shrink-0 font-medium">
         Log
       </label>
@@ -51,7 +54,8 @@ export function LogLine() {
         File it
       </button>
       <p aria-live="polite" className="caption min-w-0 flex-1 truncate max-md:hidden">
-        {problem ?? (last ? `${ready ? format(last.at, 'HH:mm') : ''} ${last.text}` : 'Nothing in the log yet.')}
+        {problem ??
+          (last ? `${ready ? format(last.at, 'HH:mm') : ''} ${last.text}` : 'Nothing in the log yet.')}
       </p>
     </form>
   )

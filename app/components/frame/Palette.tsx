@@ -62,9 +62,19 @@ function useEntries(): Entry[] {
     ...(steps.undo ? [{ group: 'Do', label: `Undo: ${steps.undo}`, run: () => step('undo') }] : []),
     ...(steps.redo ? [{ group: 'Do', label: `Redo: ${steps.redo}`, run: () => step('redo') }] : []),
     ...findings.flatMap((finding) =>
-      finding.mend ? [{ group: 'Mend', label: `${finding.code}: ${finding.mend}`, run: () => mend(finding.id) }] : [],
+      finding.mend
+        ? [{ group: 'Mend', label: `${finding.code}: ${finding.mend}`, run: () => mend(finding.id) }]
+        : [],
     ),
-    ...site.networks.map(({ id: networkId, name }) => ({ group: 'Networks', label: name, run: go(`networks?network=${networkId}`) })),
-    ...site.devices.map(({ id: deviceId, name }) => ({ group: 'Devices', label: name, run: go(`ports?device=${deviceId}`) })),
+    ...site.networks.map(({ id: networkId, name }) => ({
+      group: 'Networks',
+      label: name,
+      run: go(`networks?network=${networkId}`),
+    })),
+    ...site.devices.map(({ id: deviceId, name }) => ({
+      group: 'Devices',
+      label: name,
+      run: go(`ports?device=${deviceId}`),
+    })),
   ]
 }

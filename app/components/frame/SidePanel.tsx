@@ -2,7 +2,7 @@ import { X } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { usePanel } from '../../hooks/usePanel'
 
-/** A panel beside the stage, closed by its cross or by escape. */
+/** A panel beside the stage, closed by its cross or, as the frame's keys have it, by escape. */
 export function SidePanel({ title, children }: { title: string; children: ReactNode }) {
   const { set } = usePanel()
   const close = () => set({ panel: null })
@@ -10,7 +10,6 @@ export function SidePanel({ title, children }: { title: string; children: ReactN
     <aside
       aria-label={title}
       className="no-print flex shrink-0 flex-col border-l border-ink bg-sheet max-md:fixed max-md:inset-0 max-md:z-40 md:w-[350px]"
-      onKeyDown={(event) => event.key === 'Escape' && close()}
     >
       <div className="flex items-center justify-between border-b border-ink px-4 py-2">
         <h2>{title}</h2>

@@ -24,30 +24,67 @@ export function TopBar({ onPalette, onKeys }: Props) {
           <Ship size={18} aria-hidden />
         </Link>
         <p className="mr-auto min-w-0 truncate">
-          <strong className="text-[1.08rem]">{site.name}</strong> <span className="caption">revision {revision}</span>
+          <strong className="text-[1.08rem]">{site.name}</strong>{' '}
+          <span className="caption">revision {revision}</span>
         </p>
         {problems.length > 0 && (
           <p role="alert" className="text-caution">
             {problems.map(({ message }) => message).join(' ')}
           </p>
         )}
-        <button className="button button-quiet" disabled={busy || !steps.undo} onClick={() => step('undo')} title={steps.undo ? `Undo: ${steps.undo}` : 'Nothing to undo'} aria-label="Undo">
+        <button
+          className="button button-quiet"
+          disabled={busy || !steps.undo}
+          onClick={() => step('undo')}
+          title={steps.undo ? `Undo: ${steps.undo}` : 'Nothing to undo'}
+          aria-label="Undo"
+        >
           <Undo2 size={17} aria-hidden />
         </button>
-        <button className="button button-quiet" disabled={busy || !steps.redo} onClick={() => step('redo')} title={steps.redo ? `Redo: ${steps.redo}` : 'Nothing to redo'} aria-label="Redo">
+        <button
+          className="button button-quiet"
+          disabled={busy || !steps.redo}
+          onClick={() => step('redo')}
+          title={steps.redo ? `Redo: ${steps.redo}` : 'Nothing to redo'}
+          aria-label="Redo"
+        >
           <Redo2 size={17} aria-hidden />
         </button>
-        <button className={`button ${panel === 'follow' ? 'button-main' : ''}`} aria-pressed={panel === 'follow'} onClick={() => toggle('follow')}>
+        <button
+          className={`button ${panel === 'follow' ? 'button-main' : ''}`}
+          aria-pressed={panel === 'follow'}
+          onClick={() => toggle('follow')}
+        >
           <Waypoints size={16} aria-hidden /> Follow a frame
         </button>
-        <button className={`button ${panel === 'findings' ? 'button-main' : ''}`} aria-pressed={panel === 'findings'} onClick={() => toggle('findings')}>
-          <TriangleAlert size={16} aria-hidden className={stops > 0 && panel !== 'findings' ? 'text-caution' : ''} />
-          {findings.length === 0 ? 'No findings' : `${findings.length} finding${findings.length === 1 ? '' : 's'}`}
+        <button
+          className={`button ${panel === 'findings' ? 'button-main' : ''}`}
+          aria-pressed={panel === 'findings'}
+          onClick={() => toggle('findings')}
+        >
+          <TriangleAlert
+            size={16}
+            aria-hidden
+            className={stops > 0 && panel !== 'findings' ? 'text-caution' : ''}
+          />
+          {findings.length === 0
+            ? 'No findings'
+            : `${findings.length} finding${findings.length === 1 ? '' : 's'}`}
         </button>
-        <button className="button button-quiet max-md:hidden" onClick={onPalette} aria-label="Open the palette" title="Palette (ctrl k)">
+        <button
+          className="button button-quiet max-md:hidden"
+          onClick={onPalette}
+          aria-label="Open the palette"
+          title="Palette (ctrl k)"
+        >
           <Command size={17} aria-hidden />
         </button>
-        <button className="button button-quiet max-md:hidden" onClick={onKeys} aria-label="Show the keys" title="Keys (?)">
+        <button
+          className="button button-quiet max-md:hidden"
+          onClick={onKeys}
+          aria-label="Show the keys"
+          title="Keys (?)"
+        >
           <CircleHelp size={17} aria-hidden />
         </button>
         <ThemeSwitch />

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react'
+import { useEffect, useEffectEvent, useRef } from 'react'
 import { useNavigate } from 'react-router'
 import { STAGES } from '~/core/order'
 import { usePanel } from '../../hooks/usePanel'
@@ -6,7 +6,8 @@ import { useSite } from '../../hooks/useSite'
 import { useSteps } from '../../hooks/useSteps'
 
 const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+  target instanceof HTMLElement &&
+  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
 
 /** The keys that work on every stage. Typing in a field is left alone. */
 export function useFrameKeys(open: (overlay: 'palette' | 'keys') => void): void {
@@ -22,7 +23,9 @@ export function useFrameKeys(open: (overlay: 'palette' | 'keys') => void): void 
     const next = findings[(at + by + findings.length + (at === -1 && by === -1 ? 1 : 0)) % findings.length]
     if (!next) return
     set({ panel: 'findings', finding: next.id })
-    requestAnimationFrame(() => document.querySelector(`[data-finding="${CSS.escape(next.id)}"]`)?.scrollIntoView({ block: 'nearest' }))
+    requestAnimationFrame(() =>
+      document.querySelector(`[data-finding="${CSS.escape(next.id)}"]`)?.scrollIntoView({ block: 'nearest' }),
+    )
   }
 
   const plain: Record<string, () => void> = {
@@ -37,7 +40,7 @@ export function useFrameKeys(open: (overlay: 'palette' | 'keys') => void): void 
     Escape: () => panel && set({ panel: null }),
   }
 
-  const onKey = (event: KeyboardEvent) => {
+  const onKey = useEffectEvent((event: KeyboardEvent) => {
     if (event.defaultPrevented) return
     const command = event.ctrlKey || event.metaKey
     if (command && event.key.toLowerCase() === 'k') {
@@ -61,12 +64,10 @@ export function useFrameKeys(open: (overlay: 'palette' | 'keys') => void): void 
       event.preventDefault()
       act()
     }
-  }
+  })
 
-  const latest = useRef(onKey)
-  latest.current = onKey
   useEffect(() => {
-    const listener = (event: KeyboardEvent) => latest.current(event)
+    const listener = (event: KeyboardEvent) => onKey(event)
     window.addEventListener('keydown', listener)
     return () => window.removeEventListener('keydown', listener)
   }, [])

@@ -6,14 +6,19 @@ import { NextSteps } from '../../stages/brief/NextSteps'
 import { useSite } from '../../hooks/useSite'
 import type { Route } from './+types/brief'
 
-export const loader = ({ params }: Route.LoaderArgs) => ({ history: store().edits.history(params.siteId, 12) })
+export const loader = ({ params }: Route.LoaderArgs) => ({
+  history: store().edits.history(params.siteId, 12),
+})
 
 export default function Brief({ loaderData }: Route.ComponentProps) {
   const { revision, site } = useSite()
   return (
     <>
-      <StageHead title="Brief" says="What comes into the site, where it is, and what must be known before the first address." />
-      <div className="grid gap-5 lg:grid-cols-[3fr_2fr]">
+      <StageHead
+        title="Brief"
+        says="What comes into the site, where it is, and what must be known before the first address."
+      />
+      <div className="grid gap-5 @3xl:grid-cols-[3fr_2fr]">
         <BriefForm key={revision} header={site} />
         <div className="space-y-5">
           <NextSteps />

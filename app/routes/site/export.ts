@@ -6,7 +6,11 @@ import type { Route } from './+types/export'
 export function loader({ params, request }: Route.LoaderArgs) {
   const { site } = siteOr404(params.siteId)
   const withKeys = new URL(request.url).searchParams.get('keys') === 'included'
-  const file = site.name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'site'
+  const file =
+    site.name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '') || 'site'
   return new Response(writeSiteFile(site, withKeys), {
     headers: {
       'Content-Type': 'application/json; charset=utf-8',

@@ -31,7 +31,10 @@ export default function Frame() {
       <TopBar onPalette={() => setOverlay('palette')} onKeys={() => setOverlay('keys')} />
       <div className="flex min-h-0 flex-1 max-md:flex-col print:block">
         <Ladder />
-        <main className="min-w-0 flex-1 overflow-y-auto px-5 py-4 print:overflow-visible" tabIndex={-1}>
+        <main
+          className="@container min-w-0 flex-1 overflow-y-auto px-5 py-4 print:overflow-visible"
+          tabIndex={-1}
+        >
           <Outlet />
         </main>
         {panel === 'findings' && <FindingsDrawer />}

@@ -23,14 +23,21 @@ export default function Handover({ loaderData }: Route.ComponentProps) {
   return (
     <>
       <div className="no-print">
-        <StageHead title="Handover" says="The record of the site as built, to print or save as a PDF. Keys are not in it.">
+        <StageHead
+          title="Handover"
+          says="The record of the site as built, to print or save as a PDF. Keys are not in it."
+        >
           <button className="button button-main" onClick={() => window.print()}>
             <Printer size={16} aria-hidden /> Print
           </button>
           <a className="button" href="../export">
             Save the site file
           </a>
-          <a className="button" href="../export?keys=included" title="The file will hold every key in clear. Keep it where you keep keys.">
+          <a
+            className="button"
+            href="../export?keys=included"
+            title="The file will hold every key in clear. Keep it where you keep keys."
+          >
             With keys
           </a>
         </StageHead>

@@ -23,7 +23,10 @@ export default function Networks({ loaderData }: Route.ComponentProps) {
   const tab = TABS.find(({ id }) => id === search.get('tab'))?.id ?? 'plan'
   return (
     <>
-      <StageHead title="Networks" says="Each network is a VLAN, a subnet, a pool, and a word on who may talk to whom." />
+      <StageHead
+        title="Networks"
+        says="Each network is a VLAN, a subnet, a pool, and a word on who may talk to whom."
+      />
       <Tabs.Root value={tab} onValueChange={(next) => set({ tab: next })}>
         <Tabs.List aria-label="Parts of the network plan" className="mb-4 flex gap-1 border-b border-line">
           {TABS.map(({ id, name }) => (

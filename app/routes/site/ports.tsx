@@ -14,7 +14,9 @@ export default function Ports() {
   const { search, set } = usePanel()
   const device = site.devices.find(({ id }) => id === search.get('device'))
   const port = device?.ports.find(({ number }) => number === Number(search.get('port')))
-  const strips = site.devices.filter(({ kind }) => kind === 'switch' || kind === 'gateway' || kind === 'unmanagedSwitch')
+  const strips = site.devices.filter(
+    ({ kind }) => kind === 'switch' || kind === 'gateway' || kind === 'unmanagedSwitch',
+  )
   return (
     <>
       <StageHead title="Ports" says="Each socket with its VLANs, its power, and what is moored there.">
@@ -24,10 +26,19 @@ export default function Ports() {
       </StageHead>
       <div className="space-y-5">
         {strips.map((strip) => (
-          <QuayStrip key={strip.id} device={strip} chosen={strip.id === device?.id ? (port?.number ?? null) : null} onChoose={(number) => set({ device: strip.id, port: String(number) })} />
+          <QuayStrip
+            key={strip.id}
+            device={strip}
+            chosen={strip.id === device?.id ? (port?.number ?? null) : null}
+            onChoose={(number) => set({ device: strip.id, port: String(number) })}
+          />
         ))}
-        {strips.length === 0 && <p className="sheet px-4 py-6 text-center text-soft">No switch yet. Add one, and its ports lie here like berths along a quay.</p>}
-        <div className="grid gap-5 xl:grid-cols-[1fr_1fr]">
+        {strips.length === 0 && (
+          <p className="sheet px-4 py-6 text-center text-soft">
+            No switch yet. Add one, and its ports lie here like berths along a quay.
+          </p>
+        )}
+        <div className="grid gap-5 @4xl:grid-cols-2">
           {device && port ? (
             <PortForm key={`${device.id} ${port.number} ${revision}`} device={device} port={port} />
           ) : (
@@ -36,11 +47,23 @@ export default function Ports() {
           <DeviceList />
         </div>
       </div>
-      <Dialog open={search.get('device') === 'new'} onClose={() => set({ device: null })} title="Add a device" says="Choose what it is; its ports and radios come with the type.">
+      <Dialog
+        open={search.get('device') === 'new'}
+        onClose={() => set({ device: null })}
+        title="Add a device"
+        says="Choose what it is; its ports and radios come with the type."
+      >
         <AddDevice onDone={(id) => set({ device: id })} />
       </Dialog>
-      <Dialog wide open={device !== undefined && !port && search.get('edit') === 'device'} onClose={() => set({ edit: null })} title={device?.name ?? ''}>
-        {device && <DeviceForm key={`${device.id} ${revision}`} device={device} onDone={() => set({ edit: null })} />}
+      <Dialog
+        wide
+        open={device !== undefined && !port && search.get('edit') === 'device'}
+        onClose={() => set({ edit: null })}
+        title={device?.name ?? ''}
+      >
+        {device && (
+          <DeviceForm key={`${device.id} ${revision}`} device={device} onDone={() => set({ edit: null })} />
+        )}
       </Dialog>
     </>
   )

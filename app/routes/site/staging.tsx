@@ -16,7 +16,10 @@ export default function Staging({ loaderData }: Route.ComponentProps) {
   const { state, connected } = bench
   return (
     <>
-      <StageHead title="Staging" says="Everything on the bench, as the plan has it: power, boot, address, adoption. A stand-in plays the gear." />
+      <StageHead
+        title="Staging"
+        says="Everything on the bench, as the plan has it: power, boot, address, adoption. A stand-in plays the gear."
+      />
       {!connected && (
         <p role="status" className="mb-3 border-l-4 border-caution bg-caution-wash px-3 py-1.5">
           The bench does not answer; trying again. What you see is its last state.
@@ -26,7 +29,7 @@ export default function Staging({ loaderData }: Route.ComponentProps) {
         <div className="space-y-4">
           <BenchClock bench={bench} state={state} />
           <Board devices={state.view.devices} ask={bench.ask} />
-          <div className="grid gap-4 lg:grid-cols-2">
+          <div className="grid gap-4 @4xl:grid-cols-2">
             <div className="space-y-4">
               <Cables cables={state.view.cables} ask={bench.ask} />
               <ClientProbes clients={state.view.clients} />

@@ -1,7 +1,11 @@
 import { format } from 'date-fns'
 import type { HistoryEntry } from '~/store'
 
-const STATE: Record<HistoryEntry['state'], string> = { done: '', undone: 'undone', dropped: 'undone, replaced' }
+const STATE: Record<HistoryEntry['state'], string> = {
+  done: '',
+  undone: 'undone',
+  dropped: 'undone, replaced',
+}
 
 export function History({ entries }: { entries: HistoryEntry[] }) {
   return (

@@ -11,7 +11,10 @@ export function NextSteps() {
       <ol className="mt-2 space-y-1">
         {progress.map(({ stage, name, says, done }) => (
           <li key={stage} className="flex justify-between gap-3">
-            <Link to={`../${stage}`} className={`underline-offset-4 hover:underline ${stage === next?.stage ? 'font-semibold' : ''}`}>
+            <Link
+              to={`../${stage}`}
+              className={`underline-offset-4 hover:underline ${stage === next?.stage ? 'font-semibold' : ''}`}
+            >
               {name}
             </Link>
             <span className="text-soft">
@@ -22,8 +25,8 @@ export function NextSteps() {
         ))}
       </ol>
       <p className="caption mt-3">
-        Ladders, roofs and masts take two people. Mains belong to an electrician. Channel, power and country setting are
-        law: check yours.
+        Ladders, roofs and masts take two people. Mains belong to an electrician. Channel, power and country
+        setting are law: check yours.
       </p>
     </section>
   )

@@ -8,7 +8,9 @@ import { Section } from './Section'
 
 export function PortMap() {
   const { site } = useSite()
-  const strips = site.devices.filter(({ kind }) => kind === 'switch' || kind === 'gateway' || kind === 'unmanagedSwitch')
+  const strips = site.devices.filter(
+    ({ kind }) => kind === 'switch' || kind === 'gateway' || kind === 'unmanagedSwitch',
+  )
   return (
     <Section title="Port map">
       {strips.length === 0 && <p className="text-soft">No switch in the plan.</p>}
@@ -54,7 +56,9 @@ function Row({ device, port }: { device: Device; port: Port }) {
       <td>{sorts && port.nativeVlan !== null && <Flag vlanId={port.nativeVlan} size={12} />}</td>
       <td>
         <span className="flex flex-wrap gap-2">
-          {sorts && port.mode === 'trunk' && port.taggedVlans.map((vlanId) => <Flag key={vlanId} vlanId={vlanId} size={12} />)}
+          {sorts &&
+            port.mode === 'trunk' &&
+            port.taggedVlans.map((vlanId) => <Flag key={vlanId} vlanId={vlanId} size={12} />)}
         </span>
       </td>
       <td>{spec?.pse ? (port.poe ? 'on' : 'off') : ''}</td>

@@ -7,7 +7,11 @@ import { Section } from './Section'
 export function TestResults({ proofs: { clients, throughput } }: { proofs: Proofs }) {
   return (
     <Section title="Test results">
-      {clients[0] ? <ClientResults proof={clients[0]} /> : <p className="text-soft">Addresses and reach were not tested.</p>}
+      {clients[0] ? (
+        <ClientResults proof={clients[0]} />
+      ) : (
+        <p className="text-soft">Addresses and reach were not tested.</p>
+      )}
       {throughput.length === 0 && <p className="mt-2 text-soft">Throughput was not tested.</p>}
       {throughput.length > 0 && (
         <table className="plain mt-3">
@@ -36,7 +40,13 @@ export function TestResults({ proofs: { clients, throughput } }: { proofs: Proof
                   <td className="num figures">
                     {Math.round(test.judged.expected.lowMbps)}–{Math.round(test.judged.expected.highMbps)}
                   </td>
-                  <td className={judgement.verdict === 'low' ? 'font-semibold text-caution' : ''}>{judgement.verdict === 'low' ? 'too low' : judgement.verdict === 'above' ? 'more than expected' : 'as expected'}</td>
+                  <td className={judgement.verdict === 'low' ? 'font-semibold text-caution' : ''}>
+                    {judgement.verdict === 'low'
+                      ? 'too low'
+                      : judgement.verdict === 'above'
+                        ? 'more than expected'
+                        : 'as expected'}
+                  </td>
                 </tr>
               )),
             )}

@@ -39,7 +39,9 @@ export function AddressPlan() {
           </tbody>
         </table>
         {site.networks.length === 0 && (
-          <p className="py-4 text-center text-soft">No networks yet. The first one is usually that of the gear itself.</p>
+          <p className="py-4 text-center text-soft">
+            No networks yet. The first one is usually that of the gear itself.
+          </p>
         )}
       </div>
       <button className="button mt-3" onClick={() => set({ network: 'new' })}>
@@ -58,6 +60,16 @@ export function AddressPlan() {
   )
 }
 
+/** First and last address below each other, so that they line up. */
+const Range = ({ from, to }: { from: string; to: string }) => (
+  <span className="figures whitespace-nowrap">
+    {from}
+    <br />
+    <span className="sr-only">to </span>
+    {to}
+  </span>
+)
+
 function Row({ network, onOpen }: { network: Network; onOpen: () => void }) {
   const subnet = subnetOrNull(network.subnet)
   return (
@@ -69,10 +81,12 @@ function Row({ network, onOpen }: { network: Network; onOpen: () => void }) {
       </td>
       <td className="num figures">{network.vlanId}</td>
       <td className="figures">{network.subnet}</td>
-      <td className="figures">{subnet && `${ipText(subnet.firstUsable)} – ${ipText(subnet.lastUsable)}`}</td>
+      <td>{subnet && <Range from={ipText(subnet.firstUsable)} to={ipText(subnet.lastUsable)} />}</td>
       <td className="figures">{network.gateway ?? 'none'}</td>
-      <td className="figures">{network.pool ? `${network.pool.start} – ${network.pool.end}` : 'none'}</td>
-      <td className="num">{network.pool && <Traced number={{ ...poolSizeTraced(network.pool), unit: '' }} />}</td>
+      <td>{network.pool ? <Range from={network.pool.start} to={network.pool.end} /> : 'none'}</td>
+      <td className="num">
+        {network.pool && <Traced number={{ ...poolSizeTraced(network.pool), unit: '' }} />}
+      </td>
       <td className="num figures">{network.expectedClients}</td>
     </tr>
   )

@@ -26,7 +26,11 @@ export function FixedAddresses() {
           ))}
         </tbody>
       </table>
-      {rows.length === 0 && <p className="py-4 text-center text-soft">No fixed addresses yet. Give a device one on the Ports stage.</p>}
+      {rows.length === 0 && (
+        <p className="py-4 text-center text-soft">
+          No fixed addresses yet. Give a device one on the Ports stage.
+        </p>
+      )}
     </section>
   )
 }
@@ -42,13 +46,24 @@ function Row({ row }: { row: FixedAddress }) {
     <tr>
       <td className="figures">{row.ip}</td>
       <td>
-        <Link className="underline decoration-dotted underline-offset-4" to={`../ports?device=${row.device.id}`}>
+        <Link
+          className="underline decoration-dotted underline-offset-4"
+          to={`../ports?device=${row.device.id}`}
+        >
           {row.device.name}
         </Link>
       </td>
       <td>{row.use}</td>
-      <td>{network ? <Flag vlanId={network.vlanId} label={network.name} /> : <span className="text-soft">none of the plan</span>}</td>
-      <td className={clash ? 'font-semibold text-caution' : ''}>{clash ? 'inside the pool' : network ? 'outside the pool' : ''}</td>
+      <td>
+        {network ? (
+          <Flag vlanId={network.vlanId} label={network.name} />
+        ) : (
+          <span className="text-soft">none of the plan</span>
+        )}
+      </td>
+      <td className={clash ? 'font-semibold text-caution' : ''}>
+        {clash ? 'inside the pool' : network ? 'outside the pool' : ''}
+      </td>
     </tr>
   )
 }

@@ -16,7 +16,12 @@ export function KeyField({ profileId }: { profileId: string }) {
   return (
     <span className="inline-flex items-center gap-1">
       <span className="figures">{shown && fetcher.data ? fetcher.data.passphrase : '••••••••'}</span>
-      <button className="button button-quiet" style={{ minHeight: '1.6rem' }} onClick={toggle} aria-label={shown ? 'Hide the key' : 'Show the key'}>
+      <button
+        className="button button-quiet"
+        style={{ minHeight: '1.6rem' }}
+        onClick={toggle}
+        aria-label={shown ? 'Hide the key' : 'Show the key'}
+      >
         {shown ? <EyeOff size={15} aria-hidden /> : <Eye size={15} aria-hidden />}
       </button>
     </span>

@@ -1,4 +1,13 @@
-import { freeFixedAddress, ipText, isIp, overlaps, parseSubnet, poolFrom, poolProblems, poolSize } from '~/core/addressing'
+import {
+  freeFixedAddress,
+  ipText,
+  isIp,
+  overlaps,
+  parseSubnet,
+  poolFrom,
+  poolProblems,
+  poolSize,
+} from '~/core/addressing'
 import type { Subnet } from '~/core/addressing'
 import type { Network, Pool, Purpose, Site } from '~/core/site'
 import { EditForm } from '../../components/EditForm'
@@ -33,11 +42,18 @@ export function NetworkForm({ network, isNew, onDone }: Props) {
     edit(isNew ? `Add network ${draft.name}` : `Change network ${draft.name}`, [
       { op: 'put', collection: 'networks', record: draft },
     ])
-  const remove = () => edit(`Remove network ${network.name}`, [{ op: 'remove', collection: 'networks', id: network.id }])
+  const remove = () =>
+    edit(`Remove network ${network.name}`, [{ op: 'remove', collection: 'networks', id: network.id }])
   return (
-    <EditForm problems={problems} busy={busy} onSave={save} onRemove={isNew ? undefined : remove} removeLabel="Remove this network">
+    <EditForm
+      problems={problems}
+      busy={busy}
+      onSave={save}
+      onRemove={isNew ? undefined : remove}
+      removeLabel="Remove this network"
+    >
       <div className="grid gap-3 sm:grid-cols-[2fr_1fr_2fr]">
-        <TextInput label="Name" path="name" value={draft.name} onChange={(name) => set({ name })} autoFocus />
+        <TextInput label="Name" path="name" value={draft.name} onChange={(name) => set({ name })} />
         <NumberInput
           label="VLAN id"
           path="vlanId"
@@ -45,9 +61,19 @@ export function NetworkForm({ network, isNew, onDone }: Props) {
           min={1}
           max={4094}
           onChange={(vlanId) => set({ vlanId: vlanId ?? 0 })}
-          hint={<span className="inline-flex items-center gap-1.5">its flag <FlagCloth vlanId={draft.vlanId} size={13} /></span>}
+          hint={
+            <span className="inline-flex items-center gap-1.5">
+              its flag <FlagCloth vlanId={draft.vlanId} size={13} />
+            </span>
+          }
         />
-        <SelectInput label="For" path="purpose" value={draft.purpose} choices={PURPOSES} onChange={(purpose) => set({ purpose: (purpose ?? 'other') as Purpose })} />
+        <SelectInput
+          label="For"
+          path="purpose"
+          value={draft.purpose}
+          choices={PURPOSES}
+          onChange={(purpose) => set({ purpose: (purpose ?? 'other') as Purpose })}
+        />
       </div>
       <div className="grid gap-3 sm:grid-cols-2">
         <TextInput
@@ -64,7 +90,11 @@ export function NetworkForm({ network, isNew, onDone }: Props) {
           mono
           value={draft.gateway ?? ''}
           onChange={(value) => set({ gateway: value.trim() || null })}
-          hint={subnet && !draft.gateway ? `First free: ${freeFixedAddress(subnet, draft, []) ?? 'none'}` : 'The router’s own address in this network.'}
+          hint={
+            subnet && !draft.gateway
+              ? `First free: ${freeFixedAddress(subnet, draft, []) ?? 'none'}`
+              : 'The router’s own address in this network.'
+          }
         />
       </div>
       <PoolFields draft={draft} subnet={subnet} onChange={(pool) => set({ pool })} />
@@ -77,11 +107,29 @@ export function NetworkForm({ network, isNew, onDone }: Props) {
           onChange={(value) => set({ nameServers: value === '' ? [] : value.split(/[,\s]+/) })}
           hint="Addresses with commas between. Set on purpose; the gateway usually forwards."
         />
-        <NumberInput label="Clients expected" path="expectedClients" value={draft.expectedClients} min={0} onChange={(value) => set({ expectedClients: value ?? 0 })} />
+        <NumberInput
+          label="Clients expected"
+          path="expectedClients"
+          value={draft.expectedClients}
+          min={0}
+          onChange={(value) => set({ expectedClients: value ?? 0 })}
+        />
       </div>
       <div className="grid gap-3 sm:grid-cols-2">
-        <DeviceSelect label="Routed by" path="routedBy" site={site} value={draft.routedBy} onChange={(routedBy) => set({ routedBy })} />
-        <DeviceSelect label="Addresses served by" path="servedBy" site={site} value={draft.servedBy} onChange={(servedBy) => set({ servedBy })} />
+        <DeviceSelect
+          label="Routed by"
+          path="routedBy"
+          site={site}
+          value={draft.routedBy}
+          onChange={(routedBy) => set({ routedBy })}
+        />
+        <DeviceSelect
+          label="Addresses served by"
+          path="servedBy"
+          site={site}
+          value={draft.servedBy}
+          onChange={(servedBy) => set({ servedBy })}
+        />
       </div>
       <CheckInput
         label="Its addresses are translated towards the internet"
@@ -101,7 +149,15 @@ function subnetWords(subnet: Subnet, site: Site, draft: Network): string {
   return clash ? `${range} Overlaps ${clash.name} (${clash.subnet}).` : range
 }
 
-function PoolFields({ draft, subnet, onChange }: { draft: Network; subnet: Subnet | null; onChange: (pool: Pool | null) => void }) {
+function PoolFields({
+  draft,
+  subnet,
+  onChange,
+}: {
+  draft: Network
+  subnet: Subnet | null
+  onChange: (pool: Pool | null) => void
+}) {
   const pool = draft.pool
   const legal = pool !== null && isIp(pool.start) && isIp(pool.end)
   const problem = pool && subnet ? poolProblems(pool, subnet, draft.gateway)[0]?.message : undefined
@@ -111,14 +167,34 @@ function PoolFields({ draft, subnet, onChange }: { draft: Network; subnet: Subne
   }
   return (
     <div className="grid gap-3 sm:grid-cols-[2fr_2fr_1fr]">
-      <TextInput label="Pool from" path="pool.start" mono value={pool?.start ?? ''} onChange={(start) => set({ start: start.trim() })} hint={problem ?? (pool ? undefined : 'Empty: no addresses are handed out.')} />
-      <TextInput label="to" path="pool.end" mono value={pool?.end ?? ''} onChange={(end) => set({ end: end.trim() })} />
+      <TextInput
+        label="Pool from"
+        path="pool.start"
+        mono
+        value={pool?.start ?? ''}
+        onChange={(start) => set({ start: start.trim() })}
+        hint={problem ?? (pool ? undefined : 'Empty: no addresses are handed out.')}
+      />
+      <TextInput
+        label="to"
+        path="pool.end"
+        mono
+        value={pool?.end ?? ''}
+        onChange={(end) => set({ end: end.trim() })}
+      />
       <NumberInput
         label="Count"
         path="pool.count"
         value={legal ? poolSize(pool) : null}
         min={1}
-        onChange={(count) => pool && isIp(pool.start) && count !== null && count > 0 && count <= 1048576 && onChange(poolFrom(pool.start, count))}
+        onChange={(count) =>
+          pool &&
+          isIp(pool.start) &&
+          count !== null &&
+          count > 0 &&
+          count <= 1048576 &&
+          onChange(poolFrom(pool.start, count))
+        }
         hint="start + count"
       />
     </div>

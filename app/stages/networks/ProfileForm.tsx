@@ -26,18 +26,33 @@ export function ProfileForm({ profile, isNew, onDone }: Props) {
   const save = () => {
     const { passphrase: _masked, ...rest } = draft
     const record = (kept ? rest : { ...rest, passphrase: typed || null }) as AnyRecord
-    edit(isNew ? `Add profile ${draft.name}` : `Change profile ${draft.name}`, [{ op: 'put', collection: 'profiles', record }])
+    edit(isNew ? `Add profile ${draft.name}` : `Change profile ${draft.name}`, [
+      { op: 'put', collection: 'profiles', record },
+    ])
   }
   return (
     <EditForm
       problems={problems}
       busy={busy}
       onSave={save}
-      onRemove={isNew ? undefined : () => edit(`Remove profile ${profile.name}`, [{ op: 'remove', collection: 'profiles', id: profile.id }])}
+      onRemove={
+        isNew
+          ? undefined
+          : () =>
+              edit(`Remove profile ${profile.name}`, [
+                { op: 'remove', collection: 'profiles', id: profile.id },
+              ])
+      }
       removeLabel="Remove this profile"
     >
-      <TextInput label="Name" path="name" value={draft.name} onChange={(name) => set({ name })} autoFocus />
-      <SelectInput label="Mode" path="mode" value={draft.mode} choices={MODES} onChange={(mode) => set({ mode: (mode ?? 'wpa2-aes') as SecurityMode })} />
+      <TextInput label="Name" path="name" value={draft.name} onChange={(name) => set({ name })} />
+      <SelectInput
+        label="Mode"
+        path="mode"
+        value={draft.mode}
+        choices={MODES}
+        onChange={(mode) => set({ mode: (mode ?? 'wpa2-aes') as SecurityMode })}
+      />
       {needsPassphrase(draft.mode) && (
         <TextInput
           label="Key"
@@ -46,11 +61,19 @@ export function ProfileForm({ profile, isNew, onDone }: Props) {
           value={typed ?? ''}
           onChange={setTyped}
           placeholder={kept ? 'set; type to replace it' : '8 to 63 characters'}
-          hint={kept ? 'The key stays as it is.' : (passphraseProblem(draft.mode, typed) ?? `${typed?.length ?? 0} characters: fits.`)}
+          hint={
+            kept
+              ? 'The key stays as it is.'
+              : (passphraseProblem(draft.mode, typed) ?? `${typed?.length ?? 0} characters: fits.`)
+          }
         />
       )}
       <CheckInput label="WPS on" checked={draft.wps} onChange={(wps) => set({ wps })} />
-      <CheckInput label="Default for new SSIDs" checked={draft.isDefault} onChange={(isDefault) => set({ isDefault })} />
+      <CheckInput
+        label="Default for new SSIDs"
+        checked={draft.isDefault}
+        onChange={(isDefault) => set({ isDefault })}
+      />
     </EditForm>
   )
 }

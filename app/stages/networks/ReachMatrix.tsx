@@ -8,11 +8,17 @@ export function ReachMatrix({ cells }: { cells: MatrixCell[] }) {
   const { site, targets } = useSite()
   const rows = site.networks.filter(({ id }) => cells.some((cell) => cell.fromNetworkId === id))
   if (rows.length === 0)
-    return <p className="sheet px-4 py-6 text-center text-soft">No client can attach anywhere yet: add an SSID or a free switch port.</p>
+    return (
+      <p className="sheet px-4 py-6 text-center text-soft">
+        No client can attach anywhere yet: add an SSID or a free switch port.
+      </p>
+    )
   return (
     <section className="sheet overflow-x-auto px-4 py-2">
       <table className="plain">
-        <caption className="caption py-1 text-left">From the network on the left to the target on top. Choose an answer to follow the frame.</caption>
+        <caption className="caption py-1 text-left">
+          From the network on the left to the target on top. Choose an answer to follow the frame.
+        </caption>
         <thead>
           <tr>
             <th>From</th>
@@ -31,7 +37,9 @@ export function ReachMatrix({ cells }: { cells: MatrixCell[] }) {
               </th>
               {targets.map(({ id }) => (
                 <td key={id}>
-                  <Cell cell={cells.find((cell) => cell.fromNetworkId === network.id && cell.targetId === id)} />
+                  <Cell
+                    cell={cells.find((cell) => cell.fromNetworkId === network.id && cell.targetId === id)}
+                  />
                 </td>
               ))}
             </tr>
@@ -52,21 +60,28 @@ function TargetHead({ id, name }: { id: string; name: string }) {
   )
 }
 
-const MARK = { yes: 'reaches', no: 'kept out', some: 'in part' } as const
+/** What a cell says, and how it looks: reached is deep water, a fault is hatched, a rule is bare paper. */
+function marked(cell: MatrixCell): { word: string; look: string } {
+  if (cell.verdict === 'yes') return { word: 'reaches', look: 'bg-depth-3' }
+  if (cell.byRule && cell.verdict === 'no') return { word: 'kept out', look: '' }
+  return { word: cell.verdict === 'some' ? 'in part' : 'fails', look: 'shoal font-semibold' }
+}
 
 function Cell({ cell }: { cell: MatrixCell | undefined }) {
   const { places } = useSite()
-  if (!cell) return <span className="text-soft">own</span>
-  const from = cell.exceptions[0]?.placeId ?? places.find(({ networkId }) => networkId === cell.fromNetworkId)?.id
+  if (!cell) return <span className="px-1.5 text-soft">own</span>
+  const from =
+    cell.exceptions[0]?.placeId ?? places.find(({ networkId }) => networkId === cell.fromNetworkId)?.id
   const why = cell.exceptions.map(({ label, says }) => `${label}: ${says}`).join('\n')
+  const { word, look } = marked(cell)
   return (
     <Link
       to={`?tab=reach&panel=follow&from=${from ?? ''}&to=${cell.targetId}`}
       preventScrollReset
       title={why || undefined}
-      className={`block px-1.5 py-0.5 underline decoration-dotted underline-offset-4 ${cell.verdict === 'yes' ? 'bg-depth-3' : cell.verdict === 'some' ? 'shoal font-semibold' : ''}`}
+      className={`block px-1.5 py-0.5 underline decoration-dotted underline-offset-4 ${look}`}
     >
-      <span className={cell.verdict === 'some' ? 'bg-sheet px-0.5' : ''}>{MARK[cell.verdict]}</span>
+      <span className={look.startsWith('shoal') ? 'bg-sheet px-0.5' : ''}>{word}</span>
     </Link>
   )
 }

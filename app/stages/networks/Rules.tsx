@@ -13,32 +13,53 @@ import { useSite } from '../../hooks/useSite'
 export function Rules() {
   const { site } = useSite()
   const { edit, problems, busy } = usePlanEdit()
-  const move = (rule: Rule, index: number) => edit(`Move a rule to place ${index + 1}`, [{ op: 'move', collection: 'rules', id: rule.id, index }])
+  const move = (rule: Rule, index: number) =>
+    edit(`Move a rule to place ${index + 1}`, [{ op: 'move', collection: 'rules', id: rule.id, index }])
   return (
     <section>
       <h2>Rules, first match decides</h2>
       <p className="caption mb-2">
-        Without a rule a router routes between all its networks. To keep two apart takes two drop rules, one each way, above
-        any wider allow.
+        Without a rule a router routes between all its networks. To keep two apart takes two drop rules, one
+        each way, above any wider allow.
       </p>
       <Problems problems={problems} />
       <ol className="sheet divide-y divide-line px-4">
         {site.rules.map((rule, i) => (
-          <li key={rule.id} className={`flex items-center gap-3 py-1 ${rule.enabled ? '' : 'text-soft line-through'}`}>
+          <li
+            key={rule.id}
+            className={`flex items-center gap-3 py-1 ${rule.enabled ? '' : 'text-soft line-through'}`}
+          >
             <span className="figures w-7 text-right text-soft">{i + 1}</span>
             <span className="flex-1">{ruleWords(site, rule)}</span>
-            <button className="button button-quiet" disabled={busy || i === 0} onClick={() => move(rule, i - 1)} aria-label={`Move rule ${i + 1} up`}>
+            <button
+              className="button button-quiet"
+              disabled={busy || i === 0}
+              onClick={() => move(rule, i - 1)}
+              aria-label={`Move rule ${i + 1} up`}
+            >
               <ArrowUp size={15} aria-hidden />
             </button>
-            <button className="button button-quiet" disabled={busy || i === site.rules.length - 1} onClick={() => move(rule, i + 1)} aria-label={`Move rule ${i + 1} down`}>
+            <button
+              className="button button-quiet"
+              disabled={busy || i === site.rules.length - 1}
+              onClick={() => move(rule, i + 1)}
+              aria-label={`Move rule ${i + 1} down`}
+            >
               <ArrowDown size={15} aria-hidden />
             </button>
-            <button className="button button-quiet" disabled={busy} onClick={() => edit('Remove a rule', [{ op: 'remove', collection: 'rules', id: rule.id }])} aria-label={`Remove rule ${i + 1}`}>
+            <button
+              className="button button-quiet"
+              disabled={busy}
+              onClick={() => edit('Remove a rule', [{ op: 'remove', collection: 'rules', id: rule.id }])}
+              aria-label={`Remove rule ${i + 1}`}
+            >
               <Trash2 size={15} aria-hidden />
             </button>
           </li>
         ))}
-        {site.rules.length === 0 && <li className="py-3 text-soft">No rules: every network reaches every other.</li>}
+        {site.rules.length === 0 && (
+          <li className="py-3 text-soft">No rules: every network reaches every other.</li>
+        )}
       </ol>
       <NewRule />
     </section>
@@ -47,7 +68,8 @@ export function Rules() {
 
 function ruleWords(site: Site, rule: Rule): string {
   const name = (id: string | null) => (id === null ? 'any network' : (networkOf(site, id)?.name ?? id))
-  const to = rule.to === 'internet' ? 'the internet' : rule.to === 'any' ? 'anywhere' : name(rule.to.networkId)
+  const to =
+    rule.to === 'internet' ? 'the internet' : rule.to === 'any' ? 'anywhere' : name(rule.to.networkId)
   return `${rule.action === 'drop' ? 'Drop' : 'Allow'} from ${name(rule.fromNetworkId)} to ${to}`
 }
 
@@ -67,8 +89,14 @@ function NewRule() {
   const canTwin = from !== null && typeof target === 'object'
   const add = () => {
     const rule: Rule = { id: newId(), action, fromNetworkId: from, to: target, enabled: true }
-    const twin: Rule[] = canTwin && bothWays && from !== null ? [{ ...rule, id: newId(), fromNetworkId: target.networkId, to: { networkId: from } }] : []
-    edit('Add a rule', [rule, ...twin].map((record) => ({ op: 'put', collection: 'rules', record })))
+    const twin: Rule[] =
+      canTwin && bothWays && from !== null
+        ? [{ ...rule, id: newId(), fromNetworkId: target.networkId, to: { networkId: from } }]
+        : []
+    edit(
+      'Add a rule',
+      [rule, ...twin].map((record) => ({ op: 'put', collection: 'rules', record })),
+    )
   }
   return (
     <div className="sheet mt-3 p-4">
@@ -84,8 +112,25 @@ function NewRule() {
             ]}
             onChange={(value) => setAction(value === 'allow' ? 'allow' : 'drop')}
           />
-          <SelectInput label="From" path="fromNetworkId" value={from} none="any network" choices={networks} onChange={setFrom} />
-          <SelectInput label="To" path="to" value={to} choices={[{ value: 'any', label: 'anywhere' }, { value: 'internet', label: 'the internet' }, ...networks]} onChange={setTo} />
+          <SelectInput
+            label="From"
+            path="fromNetworkId"
+            value={from}
+            none="any network"
+            choices={networks}
+            onChange={setFrom}
+          />
+          <SelectInput
+            label="To"
+            path="to"
+            value={to}
+            choices={[
+              { value: 'any', label: 'anywhere' },
+              { value: 'internet', label: 'the internet' },
+              ...networks,
+            ]}
+            onChange={setTo}
+          />
           {canTwin && <CheckInput label="and the other way" checked={bothWays} onChange={setBothWays} />}
         </div>
       </EditForm>

@@ -11,7 +11,9 @@ import { MODE_NAME } from './modeNames'
 import { ProfileForm } from './ProfileForm'
 import { SsidForm } from './SsidForm'
 
-type Open = { what: 'ssid'; record: Ssid; isNew: boolean } | { what: 'profile'; record: SecurityProfile; isNew: boolean }
+type Open =
+  | { what: 'ssid'; record: Ssid; isNew: boolean }
+  | { what: 'profile'; record: SecurityProfile; isNew: boolean }
 
 export function Ssids() {
   const { site } = useSite()
@@ -27,7 +29,14 @@ export function Ssids() {
     hidden: false,
     schedule: 'always',
   })
-  const newProfile = (): SecurityProfile => ({ id: newId(), name: '', mode: 'wpa2-wpa3', passphrase: null, wps: false, isDefault: false })
+  const newProfile = (): SecurityProfile => ({
+    id: newId(),
+    name: '',
+    mode: 'wpa2-wpa3',
+    passphrase: null,
+    wps: false,
+    isDefault: false,
+  })
   return (
     <div className="space-y-6">
       <section>
@@ -45,13 +54,22 @@ export function Ssids() {
             </thead>
             <tbody>
               {site.ssids.map((ssid) => (
-                <SsidRow key={ssid.id} ssid={ssid} onOpen={() => setOpen({ what: 'ssid', record: ssid, isNew: false })} />
+                <SsidRow
+                  key={ssid.id}
+                  ssid={ssid}
+                  onOpen={() => setOpen({ what: 'ssid', record: ssid, isNew: false })}
+                />
               ))}
             </tbody>
           </table>
-          {site.ssids.length === 0 && <p className="py-4 text-center text-soft">No SSIDs yet. Each goes on exactly one network.</p>}
+          {site.ssids.length === 0 && (
+            <p className="py-4 text-center text-soft">No SSIDs yet. Each goes on exactly one network.</p>
+          )}
         </div>
-        <button className="button mt-3" onClick={() => setOpen({ what: 'ssid', record: newSsid(), isNew: true })}>
+        <button
+          className="button mt-3"
+          onClick={() => setOpen({ what: 'ssid', record: newSsid(), isNew: true })}
+        >
           <Plus size={16} aria-hidden /> Add an SSID
         </button>
       </section>
@@ -72,7 +90,10 @@ export function Ssids() {
               {site.profiles.map((profile) => (
                 <tr key={profile.id}>
                   <td>
-                    <button className="underline decoration-dotted underline-offset-4" onClick={() => setOpen({ what: 'profile', record: profile, isNew: false })}>
+                    <button
+                      className="underline decoration-dotted underline-offset-4"
+                      onClick={() => setOpen({ what: 'profile', record: profile, isNew: false })}
+                    >
                       {profile.name}
                     </button>
                     {profile.isDefault && <span className="caption"> default for new SSIDs</span>}
@@ -82,18 +103,26 @@ export function Ssids() {
                     <KeyField profileId={profile.id} />
                   </td>
                   <td>{profile.wps ? 'on' : 'off'}</td>
-                  <td>{site.ssids.filter(({ profileId }) => profileId === profile.id).map(({ name }) => name).join(', ') || 'nobody'}</td>
+                  <td>
+                    {site.ssids
+                      .filter(({ profileId }) => profileId === profile.id)
+                      .map(({ name }) => name)
+                      .join(', ') || 'nobody'}
+                  </td>
                 </tr>
               ))}
             </tbody>
           </table>
         </div>
-        <button className="button mt-3" onClick={() => setOpen({ what: 'profile', record: newProfile(), isNew: true })}>
+        <button
+          className="button mt-3"
+          onClick={() => setOpen({ what: 'profile', record: newProfile(), isNew: true })}
+        >
           <Plus size={16} aria-hidden /> Add a profile
         </button>
         <p className="caption mt-2 max-w-3xl">
-          Hiding an SSID and listing hardware addresses are layers some installers use. Neither is a lock: the name and the
-          addresses are sent in clear whenever a client joins.
+          Hiding an SSID and listing hardware addresses are layers some installers use. Neither is a lock: the
+          name and the addresses are sent in clear whenever a client joins.
         </p>
       </section>
       <Dialog open={open !== null} onClose={close} title={titleOf(open)}>
@@ -113,7 +142,9 @@ const titleOf = (open: Open | null): string => {
 function SsidRow({ ssid, onOpen }: { ssid: Ssid; onOpen: () => void }) {
   const { site } = useSite()
   const network = networkOf(site, ssid.networkId)
-  const offered = ssid.accessPointIds?.map((id) => site.devices.find((device) => device.id === id)?.name ?? id).join(', ')
+  const offered = ssid.accessPointIds
+    ?.map((id) => site.devices.find((device) => device.id === id)?.name ?? id)
+    .join(', ')
   return (
     <tr>
       <td>
@@ -122,7 +153,13 @@ function SsidRow({ ssid, onOpen }: { ssid: Ssid; onOpen: () => void }) {
         </button>
         {ssid.hidden && <span className="caption"> hidden</span>}
       </td>
-      <td>{network ? <Flag vlanId={network.vlanId} label={network.name} /> : <strong className="text-caution">none</strong>}</td>
+      <td>
+        {network ? (
+          <Flag vlanId={network.vlanId} label={network.name} />
+        ) : (
+          <strong className="text-caution">none</strong>
+        )}
+      </td>
       <td>{profileOf(site, ssid)?.name ?? <strong className="text-caution">none</strong>}</td>
       <td className="figures">{ssid.bands.join(' and ')} GHz</td>
       <td>{offered ?? 'every access point'}</td>

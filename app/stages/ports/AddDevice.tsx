@@ -15,22 +15,48 @@ export function AddDevice({ onDone }: { onDone: (id: string) => void }) {
   const [place, setPlace] = useState('')
   const [typeId, setTypeId] = useState<string | null>(null)
   const { edit, problems, busy } = usePlanEdit(() => onDone(id))
-  const types: DeviceType[] = [...site.deviceTypes, ...STARTER_TYPES.filter(({ id: starter }) => !site.deviceTypes.some((own) => own.id === starter))]
+  const types: DeviceType[] = [
+    ...site.deviceTypes,
+    ...STARTER_TYPES.filter(({ id: starter }) => !site.deviceTypes.some((own) => own.id === starter)),
+  ]
   const type = types.find((candidate) => candidate.id === typeId) ?? types[0]
   const save = () => {
     if (!type) return
     const gear = site.networks.find(({ purpose }) => purpose === 'management')?.id ?? null
     const fresh = newDevice(id, name, type)
-    const controllerId = type.kind === 'accessPoint' ? (site.devices.find(({ kind }) => kind === 'controller')?.id ?? null) : null
+    const controllerId =
+      type.kind === 'accessPoint'
+        ? (site.devices.find(({ kind }) => kind === 'controller')?.id ?? null)
+        : null
     const record = { ...fresh, place, controllerId, management: { ...fresh.management, networkId: gear } }
-    const typeEdit: Edit[] = site.deviceTypes.some((own) => own.id === type.id) ? [] : [{ op: 'put', collection: 'deviceTypes', record: type }]
+    const typeEdit: Edit[] = site.deviceTypes.some((own) => own.id === type.id)
+      ? []
+      : [{ op: 'put', collection: 'deviceTypes', record: type }]
     edit(`Add ${name}`, [...typeEdit, { op: 'put', collection: 'devices', record }])
   }
   return (
     <EditForm problems={problems} busy={busy} onSave={save} saveLabel="Add it">
-      <SelectInput label="What it is" path="typeId" value={type?.id ?? null} choices={types.map(({ id: value, name: label }) => ({ value, label }))} onChange={setTypeId} />
-      <TextInput label="Name" path="name" value={name} onChange={setName} placeholder="what it is called on site" />
-      <TextInput label="Place" path="place" value={place} onChange={setPlace} placeholder="building, room, wall or ceiling" />
+      <SelectInput
+        label="What it is"
+        path="typeId"
+        value={type?.id ?? null}
+        choices={types.map(({ id: value, name: label }) => ({ value, label }))}
+        onChange={setTypeId}
+      />
+      <TextInput
+        label="Name"
+        path="name"
+        value={name}
+        onChange={setName}
+        placeholder="what it is called on site"
+      />
+      <TextInput
+        label="Place"
+        path="place"
+        value={place}
+        onChange={setPlace}
+        placeholder="building, room, wall or ceiling"
+      />
     </EditForm>
   )
 }

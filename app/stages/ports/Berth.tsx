@@ -33,12 +33,25 @@ export function Berth({ id, device, port, chosen, onChoose }: Props) {
       className={`flex w-[104px] shrink-0 flex-col border-r border-line text-left last:border-r-0 ${chosen ? 'bg-depth-1' : 'hover:bg-depth-1'}`}
     >
       <span className="flex min-h-[84px] w-full flex-1 flex-col justify-end gap-1 px-2 py-1.5">
-        {plain ? <span className="caption">{isUplink ? 'to the feed' : 'passes all'}</span> : <Hoist port={port} />}
+        {plain ? (
+          <span className="caption">{isUplink ? 'to the feed' : 'passes all'}</span>
+        ) : (
+          <Hoist port={port} />
+        )}
       </span>
-      <span className={`flex h-7 w-full items-center gap-1.5 border-y border-ink px-2 ${lit === 'drops' ? 'bg-caution text-on-ink' : lit === 'passes' ? 'bg-depth-5 text-on-ink' : 'bg-land'}`}>
+      <span
+        className={`flex h-7 w-full items-center gap-1.5 border-y border-ink px-2 ${lit === 'drops' ? 'bg-caution text-on-ink' : lit === 'passes' ? 'bg-depth-5 text-on-ink' : 'bg-land'}`}
+      >
         <span className="figures font-bold">{spec?.label ?? port.number}</span>
         <span className="figures ml-auto text-[0.82rem]">{speed === null ? '' : speedText(speed)}</span>
-        {spec?.pse && <Zap size={14} aria-hidden className={port.poe ? '' : 'opacity-25'} fill={port.poe ? 'currentColor' : 'none'} />}
+        {spec?.pse && (
+          <Zap
+            size={14}
+            aria-hidden
+            className={port.poe ? '' : 'opacity-25'}
+            fill={port.poe ? 'currentColor' : 'none'}
+          />
+        )}
       </span>
       <span className="flex h-[58px] w-full items-start justify-center bg-depth-2 px-1.5">
         {neighbour && (
@@ -77,10 +90,18 @@ function Hoist({ port }: { port: Port }) {
   )
 }
 
-function describe(device: Device, port: Port, label: string | undefined, neighbour: string | undefined, lit: string | null): string {
+function describe(
+  device: Device,
+  port: Port,
+  label: string | undefined,
+  neighbour: string | undefined,
+  lit: string | null,
+): string {
   const vlans = [
     port.nativeVlan === null ? 'no native VLAN' : `native VLAN ${port.nativeVlan}`,
-    ...(port.mode === 'trunk' && port.taggedVlans.length > 0 ? [`tagged ${port.taggedVlans.join(', ')}`] : []),
+    ...(port.mode === 'trunk' && port.taggedVlans.length > 0
+      ? [`tagged ${port.taggedVlans.join(', ')}`]
+      : []),
   ]
   return [
     `${device.name} port ${label ?? port.number}`,

@@ -25,15 +25,34 @@ export function DeviceForm({ device, onDone }: Props) {
       onRemove={() => edit(`Remove ${device.name}`, [{ op: 'remove', collection: 'devices', id: device.id }])}
       removeLabel="Remove this device"
     >
-      <p className="caption">{type ? `${type.name}${type.poeClass === null ? '' : `. PoE class ${type.poeClass}, draws ${type.drawW ?? '?'} W`}` : 'No type'}</p>
+      <p className="caption">
+        {type
+          ? `${type.name}${type.poeClass === null ? '' : `. PoE class ${type.poeClass}, draws ${type.drawW ?? '?'} W`}`
+          : 'No type'}
+      </p>
       <div className="grid gap-3 sm:grid-cols-3">
         <TextInput label="Name" path="name" value={draft.name} onChange={(name) => set({ name })} />
         <TextInput label="Place" path="place" value={draft.place} onChange={(place) => set({ place })} />
-        <TextInput label="Hardware address (MAC)" path="mac" mono value={draft.mac ?? ''} onChange={(mac) => set({ mac: mac.trim() || null })} />
+        <TextInput
+          label="Hardware address (MAC)"
+          path="mac"
+          mono
+          value={draft.mac ?? ''}
+          onChange={(mac) => set({ mac: mac.trim() || null })}
+        />
       </div>
-      {device.kind !== 'unmanagedSwitch' && <ManagementFields draft={draft} onChange={(management) => set({ management })} />}
+      {device.kind !== 'unmanagedSwitch' && (
+        <ManagementFields draft={draft} onChange={(management) => set({ management })} />
+      )}
       <div className="grid gap-3 sm:grid-cols-3">
-        <TextInput label="Firmware" path="firmware" mono value={draft.firmware ?? ''} onChange={(firmware) => set({ firmware: firmware.trim() || null })} hint={type?.currentFirmware ? `current: ${type.currentFirmware}` : undefined} />
+        <TextInput
+          label="Firmware"
+          path="firmware"
+          mono
+          value={draft.firmware ?? ''}
+          onChange={(firmware) => set({ firmware: firmware.trim() || null })}
+          hint={type?.currentFirmware ? `current: ${type.currentFirmware}` : undefined}
+        />
         <SelectInput
           label="Power"
           path="powerSource"
@@ -46,21 +65,56 @@ export function DeviceForm({ device, onDone }: Props) {
           onChange={(value) => set({ powerSource: (value ?? 'supply') as Device['powerSource'] })}
         />
         {device.kind === 'accessPoint' && (
-          <SelectInput label="Joins the controller" path="controllerId" value={draft.controllerId} none="none" choices={site.devices.filter(({ kind }) => kind === 'controller').map(({ id, name }) => ({ value: id, label: name }))} onChange={(controllerId) => set({ controllerId })} />
+          <SelectInput
+            label="Joins the controller"
+            path="controllerId"
+            value={draft.controllerId}
+            none="none"
+            choices={site.devices
+              .filter(({ kind }) => kind === 'controller')
+              .map(({ id, name }) => ({ value: id, label: name }))}
+            onChange={(controllerId) => set({ controllerId })}
+          />
         )}
-        {device.kind === 'controller' && <NumberInput label="Licences held" path="licences" value={draft.licences} min={0} onChange={(licences) => set({ licences: licences ?? 0 })} />}
+        {device.kind === 'controller' && (
+          <NumberInput
+            label="Licences held"
+            path="licences"
+            value={draft.licences}
+            min={0}
+            onChange={(licences) => set({ licences: licences ?? 0 })}
+          />
+        )}
       </div>
       <div className="flex flex-wrap gap-x-6">
-        {draft.powerSource !== 'poe' && <CheckInput label={`The ${draft.powerSource} is on the parts list`} checked={draft.powerPartListed} onChange={(powerPartListed) => set({ powerPartListed })} />}
-        <CheckInput label="Own admin name and password set" checked={!draft.defaultLogin} onChange={(own) => set({ defaultLogin: !own })} />
+        {draft.powerSource !== 'poe' && (
+          <CheckInput
+            label={`The ${draft.powerSource} is on the parts list`}
+            checked={draft.powerPartListed}
+            onChange={(powerPartListed) => set({ powerPartListed })}
+          />
+        )}
+        <CheckInput
+          label="Own admin name and password set"
+          checked={!draft.defaultLogin}
+          onChange={(own) => set({ defaultLogin: !own })}
+        />
         <CheckInput label="UPnP on" checked={draft.upnp} onChange={(upnp) => set({ upnp })} />
       </div>
-      {draft.radios.length > 0 && <RadioFields radios={draft.radios} onChange={(radios) => set({ radios })} />}
+      {draft.radios.length > 0 && (
+        <RadioFields radios={draft.radios} onChange={(radios) => set({ radios })} />
+      )}
     </EditForm>
   )
 }
 
-function ManagementFields({ draft, onChange }: { draft: Device; onChange: (management: Management) => void }) {
+function ManagementFields({
+  draft,
+  onChange,
+}: {
+  draft: Device
+  onChange: (management: Management) => void
+}) {
   const { site } = useSite()
   const { management } = draft
   const network = networkOf(site, management.networkId)
@@ -71,7 +125,14 @@ function ManagementFields({ draft, onChange }: { draft: Device; onChange: (manag
   return (
     <fieldset className="grid gap-3 border border-line p-3 sm:grid-cols-[2fr_1fr_2fr_1fr_2fr]">
       <legend className="px-1 text-[0.9rem] font-medium">Management</legend>
-      <SelectInput label="Network" path="management.networkId" value={management.networkId} none="none" choices={site.networks.map(({ id, name }) => ({ value: id, label: name }))} onChange={(networkId) => set({ networkId })} />
+      <SelectInput
+        label="Network"
+        path="management.networkId"
+        value={management.networkId}
+        none="none"
+        choices={site.networks.map(({ id, name }) => ({ value: id, label: name }))}
+        onChange={(networkId) => set({ networkId })}
+      />
       <SelectInput
         label="Address"
         path="management.addressing"
@@ -85,9 +146,31 @@ function ManagementFields({ draft, onChange }: { draft: Device; onChange: (manag
       />
       {management.addressing === 'fixed' && (
         <>
-          <TextInput label="IP address" path="management.ip" mono value={management.ip ?? ''} onChange={(ip) => set({ ip: ip.trim() || null })} hint={free ? `first free outside the pool: ${free}` : undefined} />
-          <NumberInput label="Mask /" path="management.prefixLength" value={management.prefixLength} min={0} max={32} onChange={(prefixLength) => set({ prefixLength })} hint={subnet ? `here /${subnet.prefixLength}` : undefined} />
-          <TextInput label="Gateway" path="management.gateway" mono value={management.gateway ?? ''} onChange={(gateway) => set({ gateway: gateway.trim() || null })} hint={network?.gateway ? `here ${network.gateway}` : undefined} />
+          <TextInput
+            label="IP address"
+            path="management.ip"
+            mono
+            value={management.ip ?? ''}
+            onChange={(ip) => set({ ip: ip.trim() || null })}
+            hint={free ? `first free outside the pool: ${free}` : undefined}
+          />
+          <NumberInput
+            label="Mask /"
+            path="management.prefixLength"
+            value={management.prefixLength}
+            min={0}
+            max={32}
+            onChange={(prefixLength) => set({ prefixLength })}
+            hint={subnet ? `here /${subnet.prefixLength}` : undefined}
+          />
+          <TextInput
+            label="Gateway"
+            path="management.gateway"
+            mono
+            value={management.gateway ?? ''}
+            onChange={(gateway) => set({ gateway: gateway.trim() || null })}
+            hint={network?.gateway ? `here ${network.gateway}` : undefined}
+          />
         </>
       )}
     </fieldset>
@@ -97,7 +180,8 @@ function ManagementFields({ draft, onChange }: { draft: Device; onChange: (manag
 const WIDTHS = [20, 40, 80, 160]
 
 function RadioFields({ radios, onChange }: { radios: Radio[]; onChange: (radios: Radio[]) => void }) {
-  const set = (index: number, part: Partial<Radio>) => onChange(radios.map((radio, i) => (i === index ? { ...radio, ...part } : radio)))
+  const set = (index: number, part: Partial<Radio>) =>
+    onChange(radios.map((radio, i) => (i === index ? { ...radio, ...part } : radio)))
   return (
     <fieldset className="border border-line p-3">
       <legend className="px-1 text-[0.9rem] font-medium">Radios</legend>
@@ -105,8 +189,21 @@ function RadioFields({ radios, onChange }: { radios: Radio[]; onChange: (radios:
         <div key={radio.band} className="grid grid-cols-[1fr_1fr_1fr_1fr] items-end gap-3">
           <p className="figures self-center">{radio.band} GHz</p>
           <CheckInput label="on" checked={radio.enabled} onChange={(enabled) => set(i, { enabled })} />
-          <NumberInput label="Channel" path={`radios[${i}].channel`} value={radio.channel} min={1} max={233} onChange={(channel) => set(i, { channel })} />
-          <SelectInput label="Width" path={`radios[${i}].widthMhz`} value={String(radio.widthMhz)} choices={WIDTHS.map((width) => ({ value: String(width), label: `${width} MHz` }))} onChange={(width) => set(i, { widthMhz: Number(width ?? 20) })} />
+          <NumberInput
+            label="Channel"
+            path={`radios[${i}].channel`}
+            value={radio.channel}
+            min={1}
+            max={233}
+            onChange={(channel) => set(i, { channel })}
+          />
+          <SelectInput
+            label="Width"
+            path={`radios[${i}].widthMhz`}
+            value={String(radio.widthMhz)}
+            choices={WIDTHS.map((width) => ({ value: String(width), label: `${width} MHz` }))}
+            onChange={(width) => set(i, { widthMhz: Number(width ?? 20) })}
+          />
         </div>
       ))}
     </fieldset>

@@ -49,7 +49,11 @@ function Row({ device }: { device: Device }) {
   return (
     <tr>
       <td>
-        <Link to={`?device=${device.id}&edit=device`} preventScrollReset className="underline decoration-dotted underline-offset-4">
+        <Link
+          to={`?device=${device.id}&edit=device`}
+          preventScrollReset
+          className="underline decoration-dotted underline-offset-4"
+        >
           {device.name}
         </Link>
         <span className="caption block">
@@ -57,8 +61,16 @@ function Row({ device }: { device: Device }) {
           {cabled ? '' : ', not cabled'}
         </span>
       </td>
-      <td>{network ? <Flag vlanId={network.vlanId} label={network.name} size={13} /> : <span className="text-soft">no network</span>}</td>
-      <td className="figures">{addressing === 'fixed' ? (ip ?? 'missing') : addressing === 'dhcp' ? 'by DHCP' : 'none'}</td>
+      <td>
+        {network ? (
+          <Flag vlanId={network.vlanId} label={network.name} size={13} />
+        ) : (
+          <span className="text-soft">no network</span>
+        )}
+      </td>
+      <td className="figures">
+        {addressing === 'fixed' ? (ip ?? 'missing') : addressing === 'dhcp' ? 'by DHCP' : 'none'}
+      </td>
       <td>{POWER[device.powerSource]}</td>
     </tr>
   )

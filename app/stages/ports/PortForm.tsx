@@ -31,10 +31,18 @@ export function PortForm({ device, port }: { device: Device; port: Port }) {
   const link = linkAt(site, end)
   const [draft, set] = useDraft(port)
   const far = neighbourAt(site, end)?.end
-  const [plug, setPlug] = useDraft<Plug>({ to: far ? endKey(far) : null, lengthM: link?.lengthM ?? 2, category: link?.category ?? 'cat6' })
+  const [plug, setPlug] = useDraft<Plug>({
+    to: far ? endKey(far) : null,
+    lengthM: link?.lengthM ?? 2,
+    category: link?.category ?? 'cat6',
+  })
   const { edit, problems, busy } = usePlanEdit()
   const sorts = device.kind !== 'unmanagedSwitch' && device.uplink?.port !== port.number
-  const save = () => edit(`Change ${portName(site, end)}`, [{ op: 'port', deviceId: device.id, port: draft }, ...cableEdits(end, link, plug)])
+  const save = () =>
+    edit(`Change ${portName(site, end)}`, [
+      { op: 'port', deviceId: device.id, port: draft },
+      ...cableEdits(end, link, plug),
+    ])
   return (
     <section className="sheet self-start p-4" aria-label={portName(site, end)}>
       <h2 className="mb-2">{portName(site, end)}</h2>
@@ -58,11 +66,26 @@ export function PortForm({ device, port }: { device: Device; port: Port }) {
             path="b.port"
             value={plug.to}
             none="nothing"
-            choices={freeEnds(site.devices, site.links, end, far).map((other) => ({ value: endKey(other), label: portName(site, other) }))}
+            choices={freeEnds(site.devices, site.links, end, far).map((other) => ({
+              value: endKey(other),
+              label: portName(site, other),
+            }))}
             onChange={(to) => setPlug({ to })}
           />
-          <NumberInput label="Length, m" path="lengthM" value={plug.lengthM} min={0} onChange={(lengthM) => setPlug({ lengthM })} />
-          <SelectInput label="Cable" path="category" value={plug.category} choices={CATEGORIES} onChange={(category) => setPlug({ category: (category ?? 'cat6') as Link['category'] })} />
+          <NumberInput
+            label="Length, m"
+            path="lengthM"
+            value={plug.lengthM}
+            min={0}
+            onChange={(lengthM) => setPlug({ lengthM })}
+          />
+          <SelectInput
+            label="Cable"
+            path="category"
+            value={plug.category}
+            choices={CATEGORIES}
+            onChange={(category) => setPlug({ category: (category ?? 'cat6') as Link['category'] })}
+          />
         </fieldset>
       </EditForm>
     </section>
@@ -100,12 +123,27 @@ interface Part {
 
 function VlanFields({ draft, set }: Part) {
   const { site } = useSite()
-  const known = site.networks.map(({ vlanId, name }) => ({ value: String(vlanId), label: `${vlanId} ${name}` }))
+  const known = site.networks.map(({ vlanId, name }) => ({
+    value: String(vlanId),
+    label: `${vlanId} ${name}`,
+  }))
   const native = draft.nativeVlan
-  const choices = native !== null && !known.some(({ value }) => value === String(native)) ? [{ value: String(native), label: String(native) }, ...known] : known
-  const setMode = (mode: Port['mode']) => set({ mode, admit: mode === 'trunk' ? 'all' : 'untaggedOnly', taggedVlans: mode === 'trunk' ? draft.taggedVlans : [] })
+  const choices =
+    native !== null && !known.some(({ value }) => value === String(native))
+      ? [{ value: String(native), label: String(native) }, ...known]
+      : known
+  const setMode = (mode: Port['mode']) =>
+    set({
+      mode,
+      admit: mode === 'trunk' ? 'all' : 'untaggedOnly',
+      taggedVlans: mode === 'trunk' ? draft.taggedVlans : [],
+    })
   const toggle = (vlanId: number, on: boolean) =>
-    set({ taggedVlans: on ? [...draft.taggedVlans, vlanId].sort((a, b) => a - b) : draft.taggedVlans.filter((other) => other !== vlanId) })
+    set({
+      taggedVlans: on
+        ? [...draft.taggedVlans, vlanId].sort((a, b) => a - b)
+        : draft.taggedVlans.filter((other) => other !== vlanId),
+    })
   return (
     <>
       <div className="grid grid-cols-2 gap-3">
@@ -125,7 +163,12 @@ function VlanFields({ draft, set }: Part) {
           value={native === null ? null : String(native)}
           none="none: untagged frames are dropped"
           choices={choices}
-          onChange={(value) => set({ nativeVlan: value === null ? null : Number(value), taggedVlans: draft.taggedVlans.filter((vlanId) => String(vlanId) !== value) })}
+          onChange={(value) =>
+            set({
+              nativeVlan: value === null ? null : Number(value),
+              taggedVlans: draft.taggedVlans.filter((vlanId) => String(vlanId) !== value),
+            })
+          }
         />
       </div>
       {draft.mode === 'trunk' && (
@@ -135,7 +178,12 @@ function VlanFields({ draft, set }: Part) {
             {site.networks
               .filter(({ vlanId }) => vlanId !== native)
               .map(({ vlanId, name }) => (
-                <CheckInput key={vlanId} label={<Flag vlanId={vlanId} label={`${vlanId} ${name}`} />} checked={draft.taggedVlans.includes(vlanId)} onChange={(on) => toggle(vlanId, on)} />
+                <CheckInput
+                  key={vlanId}
+                  label={<Flag vlanId={vlanId} label={`${vlanId} ${name}`} />}
+                  checked={draft.taggedVlans.includes(vlanId)}
+                  onChange={(on) => toggle(vlanId, on)}
+                />
               ))}
           </div>
         </fieldset>
@@ -154,7 +202,11 @@ function VlanFields({ draft, set }: Part) {
             ]}
             onChange={(admit) => set({ admit: (admit ?? 'all') as Port['admit'] })}
           />
-          <CheckInput label="Ingress filtering" checked={draft.ingressFilter} onChange={(ingressFilter) => set({ ingressFilter })} />
+          <CheckInput
+            label="Ingress filtering"
+            checked={draft.ingressFilter}
+            onChange={(ingressFilter) => set({ ingressFilter })}
+          />
         </div>
       </details>
     </>
@@ -171,7 +223,8 @@ function PoeField({ device, draft, set }: Part & { device: Device }) {
       <CheckInput label="PoE on" checked={draft.poe} onChange={(poe) => set({ poe })} />
       <p className="caption">
         {pse}, up to {pseLimitW(pse)} W.{' '}
-        {load && `${load.device.name}: class ${load.poeClass}, draws ${load.drawW} W of the ${poeClassFigures(load.poeClass).pdW} W its class allows; the switch sets ${load.allocatedW} W aside.`}
+        {load &&
+          `${load.device.name}: class ${load.poeClass}, draws ${load.drawW} W of the ${poeClassFigures(load.poeClass).pdW} W its class allows; the switch sets ${load.allocatedW} W aside.`}
       </p>
     </div>
   )

@@ -28,7 +28,11 @@ export function QuayStrip({ device, chosen, onChoose }: Props) {
     <section aria-label={device.name} className="sheet">
       <header className="flex flex-wrap items-baseline justify-between gap-x-4 border-b border-line px-4 py-1.5">
         <h2>
-          <Link to={`?device=${device.id}&edit=device`} preventScrollReset className="underline decoration-dotted underline-offset-4">
+          <Link
+            to={`?device=${device.id}&edit=device`}
+            preventScrollReset
+            className="underline decoration-dotted underline-offset-4"
+          >
             {device.name}
           </Link>{' '}
           <span className="caption font-normal">{typeOf(site, device)?.name}</span>
@@ -39,7 +43,14 @@ export function QuayStrip({ device, chosen, onChoose }: Props) {
       {/* eslint-disable-next-line jsx-a11y/no-static-element-interactions */}
       <div className="flex overflow-x-auto" onKeyDown={onKey}>
         {device.ports.map((port) => (
-          <Berth key={port.number} id={berthId(device.id, port.number)} device={device} port={port} chosen={port.number === chosen} onChoose={() => onChoose(port.number)} />
+          <Berth
+            key={port.number}
+            id={berthId(device.id, port.number)}
+            device={device}
+            port={port}
+            chosen={port.number === chosen}
+            onChoose={() => onChoose(port.number)}
+          />
         ))}
         <div aria-hidden className="flex min-w-4 flex-1 flex-col">
           <div className="flex-1" />
@@ -60,8 +71,8 @@ function Budget({ device }: { device: Device }) {
   const over = budget.allocated.value > budget.budgetW
   return (
     <p className={over ? 'font-semibold text-caution' : ''}>
-      <span className="text-soft">power set aside</span> <Traced number={budget.allocated} digits={1} /> <span className="text-soft">of</span>{' '}
-      <span className="figures">{budget.budgetW} W</span>
+      <span className="text-soft">power set aside</span> <Traced number={budget.allocated} digits={1} />{' '}
+      <span className="text-soft">of</span> <span className="figures">{budget.budgetW} W</span>
       <span className="text-soft">, drawn at most</span> <Traced number={budget.drawn} digits={1} />
     </p>
   )

@@ -13,14 +13,23 @@ export function ClientResults({ proof }: { proof: StoredClients }) {
   return (
     <div className="space-y-3">
       <p>
-        <time dateTime={proof.at} suppressHydrationWarning>{format(proof.at, 'd MMMM yyyy, HH:mm')}</time>, revision {proof.revision}
-        {proof.revision !== revision && <span className="text-caution"> (the plan is at {revision} by now)</span>}.{' '}
+        <time dateTime={proof.at} suppressHydrationWarning>
+          {format(proof.at, 'd MMMM yyyy, HH:mm')}
+        </time>
+        , revision {proof.revision}
+        {proof.revision !== revision && (
+          <span className="text-caution"> (the plan is at {revision} by now)</span>
+        )}
+        .{' '}
         <strong className={bare + wrong > 0 ? 'text-caution' : ''}>
-          {bare === 0 ? 'Every place gives its address' : `${bare} of ${addresses.length} places give no right address`};{' '}
+          {bare === 0
+            ? 'Every place gives its address'
+            : `${bare} of ${addresses.length} places give no right address`}
+          ;{' '}
           {wrong === 0 ? 'every ping is as planned' : `${wrong} of ${pings.length} pings are not as planned`}.
         </strong>
       </p>
-      <div className="grid gap-4 lg:grid-cols-2">
+      <div className="grid gap-4 @4xl:grid-cols-2">
         <Addresses tests={addresses} />
         <Pings tests={pings} />
       </div>
@@ -76,10 +85,19 @@ function Pings({ tests }: { tests: PingTest[] }) {
           {rows.map((id) => (
             <tr key={id}>
               <th scope="row">
-                <Flag vlanId={vlan(id)} label={tests.find(({ fromNetworkId }) => fromNetworkId === id)?.fromName} size={13} />
+                <Flag
+                  vlanId={vlan(id)}
+                  label={tests.find(({ fromNetworkId }) => fromNetworkId === id)?.fromName}
+                  size={13}
+                />
               </th>
               {columns.map(([name]) => (
-                <PingCell key={name} test={tests.find(({ fromNetworkId, targetName }) => fromNetworkId === id && targetName === name)} />
+                <PingCell
+                  key={name}
+                  test={tests.find(
+                    ({ fromNetworkId, targetName }) => fromNetworkId === id && targetName === name,
+                  )}
+                />
               ))}
             </tr>
           ))}
@@ -93,7 +111,12 @@ function PingCell({ test }: { test: PingTest | undefined }) {
   if (!test) return <td className="text-soft">own</td>
   const asPlanned = test.answered === test.planned
   return (
-    <td title={test.says} className={asPlanned ? (test.answered ? 'bg-depth-3' : '') : 'bg-caution-wash font-semibold text-caution'}>
+    <td
+      title={test.says}
+      className={
+        asPlanned ? (test.answered ? 'bg-depth-3' : '') : 'bg-caution-wash font-semibold text-caution'
+      }
+    >
       {test.answered ? 'answers' : 'silent'}
       {!asPlanned && ', not as planned'}
     </td>

@@ -8,7 +8,9 @@ export function RunClients({ benchRuns }: { benchRuns: boolean }) {
       <div>
         <h2>Clients</h2>
         <p className="caption">
-          {benchRuns ? 'Tested on the bench as it stands now: what is dark there does not answer.' : 'There is no bench, so the stand-in plays the whole plan with everything up and settled.'}
+          {benchRuns
+            ? 'Tested on the bench as it stands now: what is dark there does not answer.'
+            : 'There is no bench, so the stand-in plays the whole plan with everything up and settled.'}
         </p>
       </div>
       <Form method="post">

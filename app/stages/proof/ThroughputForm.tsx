@@ -28,11 +28,25 @@ export function ThroughputForm() {
         <p className="caption max-w-4xl">
           Run the server on the wired side of this site, the client where you measure:{' '}
           <code className="figures not-italic">iperf3 -c SERVER -J</code> for up, and once more with{' '}
-          <code className="figures not-italic">-R</code> for down. Not across the internet: the tariff plays no part.
+          <code className="figures not-italic">-R</code> for down. Not across the internet: the tariff plays
+          no part.
         </p>
         <div className="grid gap-3 sm:grid-cols-4">
-          <SelectInput label="At" path="deviceId" value={deviceId} none="a switch port" choices={accessPoints(site).map(({ id, name }) => ({ value: id, label: name }))} onChange={setDevice} />
-          <TextInput label="Where you stood" path="place" value={place} onChange={setPlace} placeholder="at the counter, 6 m" />
+          <SelectInput
+            label="At"
+            path="deviceId"
+            value={deviceId}
+            none="a switch port"
+            choices={accessPoints(site).map(({ id, name }) => ({ value: id, label: name }))}
+            onChange={setDevice}
+          />
+          <TextInput
+            label="Where you stood"
+            path="place"
+            value={place}
+            onChange={setPlace}
+            placeholder="at the counter, 6 m"
+          />
           <SelectInput
             label="Over"
             path="medium"
@@ -43,10 +57,26 @@ export function ThroughputForm() {
             ]}
             onChange={(value) => setMedium(value === 'wired' ? 'wired' : 'radio')}
           />
-          <NumberInput label="Link rate, Mbit/s" path="linkMbps" value={link} min={1} onChange={setLink} hint={medium === 'radio' ? 'as the client shows it while it is busy' : 'negotiated speed of the port'} />
+          <NumberInput
+            label="Link rate, Mbit/s"
+            path="linkMbps"
+            value={link}
+            min={1}
+            onChange={setLink}
+            hint={
+              medium === 'radio' ? 'as the client shows it while it is busy' : 'negotiated speed of the port'
+            }
+          />
         </div>
         <div className="grid items-start gap-3 sm:grid-cols-[1fr_2fr_1fr]">
-          <NumberInput label="Wired baseline, Mbit/s" path="baselineMbps" value={baseline} min={1} onChange={setBaseline} hint="the same test over the wire, if you made it" />
+          <NumberInput
+            label="Wired baseline, Mbit/s"
+            path="baselineMbps"
+            value={baseline}
+            min={1}
+            onChange={setBaseline}
+            hint="the same test over the wire, if you made it"
+          />
           <FileField label="Result file" />
           <button className="button button-main mt-5" name="intent" value="throughput" disabled={busy}>
             Take it in

@@ -7,11 +7,23 @@ import { Traced } from '../../components/Traced'
 import { IntervalChart } from './IntervalChart'
 import { FileField } from './FileField'
 
-const VERDICT: Record<Verdict, string> = { asExpected: 'as expected', low: 'too low', above: 'more than expected' }
-export const WAY: Record<DirectionResult['direction'], string> = { up: 'up, client to server', down: 'down, server to client' }
+const VERDICT: Record<Verdict, string> = {
+  asExpected: 'as expected',
+  low: 'too low',
+  above: 'more than expected',
+}
+export const WAY: Record<DirectionResult['direction'], string> = {
+  up: 'up, client to server',
+  down: 'down, server to client',
+}
 
 export function ThroughputList({ tests }: { tests: JudgedThroughput[] }) {
-  if (tests.length === 0) return <p className="sheet px-4 py-5 text-soft">No throughput test yet. Test at every access point, both ways, and keep the numbers.</p>
+  if (tests.length === 0)
+    return (
+      <p className="sheet px-4 py-5 text-soft">
+        No throughput test yet. Test at every access point, both ways, and keep the numbers.
+      </p>
+    )
   return (
     <ul className="space-y-4">
       {tests.map((test) => (
@@ -29,15 +41,25 @@ function Test({ test }: { test: JudgedThroughput }) {
       <div className="flex items-start justify-between gap-4">
         <div>
           <h3 className="font-semibold">
-            {body.place}: {judged.passed ? 'passed' : judged.missing.length > 0 ? 'one way only so far' : 'too low'}
+            {body.place}:{' '}
+            {judged.passed ? 'passed' : judged.missing.length > 0 ? 'one way only so far' : 'too low'}
           </h3>
           <p className="caption">
-            <time dateTime={test.at} suppressHydrationWarning>{format(test.at, 'd MMM yyyy HH:mm')}</time>, {body.link.medium === 'radio' ? 'over radio' : 'over the wire'} at {body.link.linkMbps} Mbit/s link rate, {body.runs[0]?.tool}
+            <time dateTime={test.at} suppressHydrationWarning>
+              {format(test.at, 'd MMM yyyy HH:mm')}
+            </time>
+            , {body.link.medium === 'radio' ? 'over radio' : 'over the wire'} at {body.link.linkMbps} Mbit/s
+            link rate, {body.runs[0]?.tool}
           </p>
         </div>
         <Form method="post">
           <input type="hidden" name="proofId" value={test.id} />
-          <button className="button button-quiet" name="intent" value="remove" aria-label={`Remove the test at ${body.place}`}>
+          <button
+            className="button button-quiet"
+            name="intent"
+            value="remove"
+            aria-label={`Remove the test at ${body.place}`}
+          >
             <Trash2 size={15} aria-hidden />
           </button>
         </Form>
@@ -51,7 +73,7 @@ function Test({ test }: { test: JudgedThroughput }) {
         {body.link.baselineMbps !== null && ` Wired baseline ${body.link.baselineMbps} Mbit/s.`}
       </p>
       <Totals results={results} judgements={judged.judgements} />
-      <div className="mt-3 grid gap-4 lg:grid-cols-2">
+      <div className="mt-3 grid gap-4 @4xl:grid-cols-2">
         {results.map((result, i) => (
           <IntervalChart key={i} result={result} expected={judged.expected} />
         ))}
@@ -83,9 +105,14 @@ function Totals({ results, judgements }: { results: DirectionResult[]; judgement
               <td className="num figures">{result.sentMbps.toFixed(1)}</td>
               <td className="num figures">{result.receivedMbps.toFixed(1)}</td>
               <td className="num figures">{result.retransmits ?? 'not told'}</td>
-              <td className="num figures">{judgement?.ofBaseline == null ? '' : `${Math.round(judgement.ofBaseline * 100)} %`}</td>
+              <td className="num figures">
+                {judgement?.ofBaseline == null ? '' : `${Math.round(judgement.ofBaseline * 100)} %`}
+              </td>
               <td>
-                <strong className={judgement?.verdict === 'low' ? 'text-caution' : ''}>{judgement && VERDICT[judgement.verdict]}.</strong> {judgement?.says}
+                <strong className={judgement?.verdict === 'low' ? 'text-caution' : ''}>
+                  {judgement && VERDICT[judgement.verdict]}.
+                </strong>{' '}
+                {judgement?.says}
               </td>
             </tr>
           )
@@ -97,9 +124,15 @@ function Totals({ results, judgements }: { results: DirectionResult[]; judgement
 
 function OtherWay({ testId, missing }: { testId: string; missing: DirectionResult['direction'] }) {
   return (
-    <Form method="post" encType="multipart/form-data" className="mt-3 flex flex-wrap items-end gap-3 border-t border-line pt-3">
+    <Form
+      method="post"
+      encType="multipart/form-data"
+      className="mt-3 flex flex-wrap items-end gap-3 border-t border-line pt-3"
+    >
       <input type="hidden" name="joins" value={testId} />
-      <FileField label={`The other way: ${WAY[missing]} (iperf3 -c SERVER -J${missing === 'down' ? ' -R' : ''})`} />
+      <FileField
+        label={`The other way: ${WAY[missing]} (iperf3 -c SERVER -J${missing === 'down' ? ' -R' : ''})`}
+      />
       <button className="button mb-5" name="intent" value="throughput">
         Add this way
       </button>

@@ -21,7 +21,9 @@ export function NewSite({ busy }: { busy: boolean }) {
       <ImportForm busy={busy} />
       <Form method="post" className="sheet flex flex-col gap-2 p-4">
         <h2>Demo yard</h2>
-        <p>Tern Quay Boatyard, its chandlery, with four planted mistakes. Or the same yard with them mended.</p>
+        <p>
+          Tern Quay Boatyard, its chandlery, with four planted mistakes. Or the same yard with them mended.
+        </p>
         <input type="hidden" name="intent" value="demo" />
         <div className="mt-auto flex gap-2">
           <button className="button flex-1" name="version" value="planted" disabled={busy}>
@@ -53,7 +55,11 @@ function ImportForm({ busy }: { busy: boolean }) {
           required
           onChange={(event) => {
             const file = event.target.files?.[0]
-            setTooLarge(file && file.size > MOST_MB * 1048576 ? `${file.name} has ${Math.round(file.size / 1048576)} MB; at most ${MOST_MB} MB are taken.` : null)
+            setTooLarge(
+              file && file.size > MOST_MB * 1048576
+                ? `${file.name} has ${Math.round(file.size / 1048576)} MB; at most ${MOST_MB} MB are taken.`
+                : null,
+            )
           }}
         />
       </label>

@@ -15,7 +15,10 @@ export function SiteList({ sites }: { sites: SiteSummary[] }) {
       {sites.map((site) => (
         <li key={site.id} className="sheet flex items-center gap-4 border-l-4 border-l-ink px-4 py-2.5">
           <div className="min-w-0 flex-1">
-            <Link to={`/sites/${site.id}/brief`} className="text-[1.1rem] font-semibold underline-offset-4 hover:underline">
+            <Link
+              to={`/sites/${site.id}/brief`}
+              className="text-[1.1rem] font-semibold underline-offset-4 hover:underline"
+            >
               {site.name}
             </Link>
             <p className="caption truncate">{site.place || 'No place noted'}</p>
@@ -23,16 +26,29 @@ export function SiteList({ sites }: { sites: SiteSummary[] }) {
           <p className="caption shrink-0 text-right">
             {site.networks} networks, {site.devices} devices
             <br />
-            revision {site.revision}, <time dateTime={site.updatedAt} suppressHydrationWarning>{formatDistanceToNow(site.updatedAt)} ago</time>
+            revision {site.revision},{' '}
+            <time dateTime={site.updatedAt} suppressHydrationWarning>
+              {formatDistanceToNow(site.updatedAt)} ago
+            </time>
           </p>
           <div className="flex gap-1">
-            <a className="button" href={`/sites/${site.id}/export`} aria-label={`Save ${site.name} as a site file`} title="Save as site file">
+            <a
+              className="button"
+              href={`/sites/${site.id}/export`}
+              aria-label={`Save ${site.name} as a site file`}
+              title="Save as site file"
+            >
               <Download size={16} aria-hidden />
             </a>
             <SiteButton id={site.id} intent="duplicate" label={`Duplicate ${site.name}`} title="Duplicate">
               <Copy size={16} aria-hidden />
             </SiteButton>
-            <SiteButton id={site.id} intent="remove" label={`Delete ${site.name}`} title="Delete (can be undone)">
+            <SiteButton
+              id={site.id}
+              intent="remove"
+              label={`Delete ${site.name}`}
+              title="Delete (can be undone)"
+            >
               <Trash2 size={16} aria-hidden />
             </SiteButton>
           </div>
@@ -42,7 +58,19 @@ export function SiteList({ sites }: { sites: SiteSummary[] }) {
   )
 }
 
-function SiteButton({ id, intent, label, title, children }: { id: string; intent: string; label: string; title: string; children: React.ReactNode }) {
+function SiteButton({
+  id,
+  intent,
+  label,
+  title,
+  children,
+}: {
+  id: string
+  intent: string
+  label: string
+  title: string
+  children: React.ReactNode
+}) {
   return (
     <Form method="post">
       <input type="hidden" name="intent" value={intent} />

@@ -24,12 +24,22 @@ export function BenchClock({ bench: { ask, busy }, state }: { bench: Bench; stat
       </p>
       <div role="group" aria-label="Speed of the clock" className="flex">
         {SPEEDS.map(({ value, label }) => (
-          <button key={value} className={`button -ml-px ${speed === value ? 'button-main' : ''}`} aria-pressed={speed === value} onClick={() => ask({ kind: 'speed', speed: value })}>
+          <button
+            key={value}
+            className={`button -ml-px ${speed === value ? 'button-main' : ''}`}
+            aria-pressed={speed === value}
+            onClick={() => ask({ kind: 'speed', speed: value })}
+          >
             {label}
           </button>
         ))}
       </div>
-      <button className="button" disabled={view.nextEventS === null} onClick={() => ask({ kind: 'step' })} title="Jump to the next thing that happens by itself">
+      <button
+        className="button"
+        disabled={view.nextEventS === null}
+        onClick={() => ask({ kind: 'step' })}
+        title="Jump to the next thing that happens by itself"
+      >
         <SkipForward size={15} aria-hidden /> Step
       </button>
       <span className="flex-1" />
@@ -44,11 +54,21 @@ export function BenchClock({ bench: { ask, busy }, state }: { bench: Bench; stat
         </button>
       )}
       {view.revision !== revision && (
-        <button className="button" disabled={busy} onClick={() => ask({ kind: 'replan' })} title={`The bench follows revision ${view.revision}; the plan is at ${revision}`}>
+        <button
+          className="button"
+          disabled={busy}
+          onClick={() => ask({ kind: 'replan' })}
+          title={`The bench follows revision ${view.revision}; the plan is at ${revision}`}
+        >
           Bring in revision {revision}
         </button>
       )}
-      <button className="button" disabled={busy} onClick={() => ask({ kind: 'setUp' })} title="Everything dark again, from the present plan">
+      <button
+        className="button"
+        disabled={busy}
+        onClick={() => ask({ kind: 'setUp' })}
+        title="Everything dark again, from the present plan"
+      >
         <RotateCcw size={15} aria-hidden /> Start over
       </button>
     </section>

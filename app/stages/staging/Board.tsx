@@ -6,7 +6,7 @@ import { clockText, spanText } from './clockText'
 /** Every device with its lights, its state in plain words, and how long that usually takes. */
 export function Board({ devices, ask }: { devices: DeviceView[]; ask: Bench['ask'] }) {
   return (
-    <ul className="grid gap-3 sm:grid-cols-2 xl:grid-cols-3">
+    <ul className="grid gap-3 @xl:grid-cols-2 @4xl:grid-cols-3">
       {devices.map((device) => (
         <Card key={device.id} device={device} ask={ask} />
       ))}
@@ -37,7 +37,10 @@ function Card({ device, ask }: { device: DeviceView; ask: Bench['ask'] }) {
           </button>
         )}
         {device.hasSwitch && (
-          <button className="button" onClick={() => ask({ kind: device.switchedOn ? 'cutPower' : 'powerOn', deviceId: device.id })}>
+          <button
+            className="button"
+            onClick={() => ask({ kind: device.switchedOn ? 'cutPower' : 'powerOn', deviceId: device.id })}
+          >
             {device.switchedOn ? 'Cut power' : 'Power on'}
           </button>
         )}
@@ -60,8 +63,14 @@ function Elapsed({ device: { expected, elapsedS }, late }: { device: DeviceView;
   return (
     <div title={expected.source}>
       <div className="relative h-2.5 border border-line bg-depth-1" aria-hidden>
-        <div className="absolute inset-y-0 bg-depth-3" style={{ left: share(expected.lowS), right: `calc(100% - ${share(expected.highS)})` }} />
-        <div className="absolute inset-y-0 left-0 border-r-[3px] border-ink" style={{ width: share(elapsedS) }} />
+        <div
+          className="absolute inset-y-0 bg-depth-3"
+          style={{ left: share(expected.lowS), right: `calc(100% - ${share(expected.highS)})` }}
+        />
+        <div
+          className="absolute inset-y-0 left-0 border-r-[3px] border-ink"
+          style={{ width: share(elapsedS) }}
+        />
       </div>
       <p className={late ? 'font-medium text-caution' : 'caption'}>
         {spanText(expected.lowS, expected.highS)}, now {clockText(elapsedS)}
@@ -81,7 +90,9 @@ function Past({ device }: { device: DeviceView }) {
             <tr key={i}>
               <td>{step.word}</td>
               <td className="num figures">{clockText(step.tookS)}</td>
-              <td className="caption">{step.expected ? spanText(step.expected.lowS, step.expected.highS) : ''}</td>
+              <td className="caption">
+                {step.expected ? spanText(step.expected.lowS, step.expected.highS) : ''}
+              </td>
             </tr>
           ))}
         </tbody>

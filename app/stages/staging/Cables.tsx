@@ -11,7 +11,11 @@ export function Cables({ cables, ask }: { cables: CableView[]; ask: Bench['ask']
             <span className={`min-w-0 flex-1 ${cable.pulled ? 'text-soft line-through' : ''}`}>
               {cable.a} to {cable.b}
             </span>
-            <button className="button" onClick={() => ask({ kind: cable.pulled ? 'plugCable' : 'pullCable', linkId: cable.id })} aria-label={`${cable.pulled ? 'Plug in' : 'Pull'} the cable ${cable.a} to ${cable.b}`}>
+            <button
+              className="button"
+              onClick={() => ask({ kind: cable.pulled ? 'plugCable' : 'pullCable', linkId: cable.id })}
+              aria-label={`${cable.pulled ? 'Plug in' : 'Pull'} the cable ${cable.a} to ${cable.b}`}
+            >
               {cable.pulled ? 'Plug in' : 'Pull'}
             </button>
           </li>

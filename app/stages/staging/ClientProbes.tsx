@@ -11,7 +11,9 @@ export function ClientProbes({ clients }: { clients: AddressTest[] }) {
           <li key={client.attachmentId} className="py-1.5">
             <p className="flex justify-between gap-3">
               <span>{client.label}</span>
-              <span className={client.ok ? 'figures' : 'font-semibold text-caution'}>{client.ok ? client.ip : 'no address'}</span>
+              <span className={client.ok ? 'figures' : 'font-semibold text-caution'}>
+                {client.ok ? client.ip : 'no address'}
+              </span>
             </p>
             {!client.ok && <p className="caption">{client.says}</p>}
           </li>

@@ -13,9 +13,13 @@ export function Happenings({ events }: { events: BenchEvent[] }) {
       <ol className="max-h-96 overflow-y-auto" tabIndex={0} aria-label="What happened, latest first">
         {events.map((event, i) => (
           <li key={`${event.atUs} ${i} ${event.text}`} className="flex gap-3 py-0.5">
-            <span className="figures w-14 shrink-0 text-right text-soft">{clockText(event.atUs * S_PER_US)}</span>
+            <span className="figures w-14 shrink-0 text-right text-soft">
+              {clockText(event.atUs * S_PER_US)}
+            </span>
             <span>
-              {event.deviceId && <strong>{site.devices.find(({ id }) => id === event.deviceId)?.name}: </strong>}
+              {event.deviceId && (
+                <strong>{site.devices.find(({ id }) => id === event.deviceId)?.name}: </strong>
+              )}
               {event.text}
             </span>
           </li>

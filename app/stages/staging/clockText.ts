@@ -7,4 +7,5 @@ export function clockText(seconds: number): string {
 }
 
 /** A usual span in words: "usually 1:00 to 2:00". */
-export const spanText = (lowS: number, highS: number): string => `usually ${clockText(lowS)} to ${clockText(highS)}`
+export const spanText = (lowS: number, highS: number): string =>
+  `usually ${clockText(lowS)} to ${clockText(highS)}`

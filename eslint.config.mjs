@@ -1,0 +1,101 @@
+import js from '@eslint/js'
+import prettier from 'eslint-config-prettier'
+import a11y from 'eslint-plugin-jsx-a11y'
+import hooks from 'eslint-plugin-react-hooks'
+import globals from './scripts/lintGlobals.mjs'
+import ts from 'typescript-eslint'
+import { ARROWS } from './scripts/arrows.mjs'
+
+/** What each folder may not import, so that the arrows of the architecture go one way. */
+const arrows = Object.entries(ARROWS).map(([folder, allowed]) => ({
+  files: [`${folder}/**/*.{ts,tsx}`],
+  ignores: ['**/*.test.ts', '**/*.test.tsx'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: Object.keys(ARROWS)
+          .filter((other) => other !== folder && !allowed.includes(other))
+          .map((other) => ({
+            regex: `^(~|(\\.\\./)+)/?${other}(/|$)`,
+            message: `${folder} may import only ${['itself', ...allowed].join(', ')}.`,
+          })),
+      },
+    ],
+  },
+}))
+
+/** The core is values in, values out. */
+const pureCore = {
+  files: ['core/**/*.ts'],
+  ignores: ['**/*.test.ts'],
+  rules: {
+    'no-restricted-globals': [
+      'error',
+      'window',
+      'document',
+      'process',
+      'fetch',
+      'setTimeout',
+      'setInterval',
+      'performance',
+    ],
+    'no-restricted-properties': [
+      'error',
+      { object: 'Math', property: 'random', message: 'Take a seeded generator as an argument.' },
+      { object: 'Date', property: 'now', message: 'Take a clock as an argument.' },
+    ],
+    'no-restricted-syntax': [
+      'error',
+      { selector: 'NewExpression[callee.name="Date"]', message: 'The core has no clock.' },
+      {
+        selector: 'ImportDeclaration[source.value=/^(node:|react|better-sqlite3|joi)/]',
+        message: 'The core imports no platform.',
+      },
+    ],
+  },
+}
+
+export default ts.config(
+  {
+    ignores: [
+      'build/**',
+      'node_modules/**',
+      '.react-router/**',
+      '.data/**',
+      'test-results/**',
+      'playwright-report/**',
+    ],
+  },
+  js.configs.recommended,
+  ...ts.configs.strict,
+  ...ts.configs.stylistic,
+  {
+    languageOptions: { globals },
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      'max-lines': ['error', { max: 350, skipBlankLines: true, skipComments: true }],
+      complexity: ['error', 20],
+    },
+  },
+  {
+    files: ['app/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks },
+    rules: { ...hooks.configs.recommended.rules },
+  },
+  { files: ['app/**/*.tsx'], ...a11y.flatConfigs.recommended },
+  {
+    files: ['app/**/*.tsx'],
+    rules: {
+      // A panel that scrolls must be reachable with the keyboard.
+      'jsx-a11y/no-noninteractive-tabindex': 'off',
+      'jsx-a11y/no-autofocus': 'off',
+      'jsx-a11y/label-has-associated-control': ['error', { assert: 'either', depth: 3 }],
+    },
+  },
+  ...arrows,
+  pureCore,
+  { files: ['**/*.test.ts', 'tests/**/*.ts'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } },
+  prettier,
+)
