@@ -17,6 +17,6 @@ export default {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(nanoid|date-fns)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(nanoid|date-fns|@noble)/)'],
   moduleNameMapper: { '^~/(.*)$': '<rootDir>/$1' },
 }

@@ -28,10 +28,13 @@ const DYES = [
   ['#c9b78a', '#2b2b2b'],
 ] as const
 
+/** Odd and prime, so that neighbouring ids, and ids in tens and dozens, come to different flags. */
+const STRIDE = 37
+
 /** The flag of a VLAN: geometry and dyes follow from its id alone, so it is the same on every screen and site. */
 export function flagOf(vlanId: number): { field: string; charge: string; path: string } {
-  const mixed = Math.imul(vlanId, 0x9e3779b1) >>> 0
-  const path = CHARGES[(mixed >>> 8) % CHARGES.length] ?? ''
-  const [field, charge] = DYES[(mixed >>> 20) % DYES.length] ?? DYES[0]
+  const combination = (vlanId * STRIDE) % (CHARGES.length * DYES.length)
+  const path = CHARGES[combination % CHARGES.length] ?? ''
+  const [field, charge] = DYES[Math.floor(combination / CHARGES.length)] ?? DYES[0]
   return { field, charge, path }
 }

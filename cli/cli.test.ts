@@ -1,0 +1,111 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { spawnSync } from 'node:child_process'
+
+const started = (command: string, args: string[]) => {
+  const { status, stdout, stderr } = spawnSync(command, args, { encoding: 'utf8', timeout: 20_000 })
+  return { status, stdout, stderr, json: () => JSON.parse(stdout) as Record<string, any> }
+}
+const beacon = (...args: string[]) => started(process.execPath, ['--import', 'tsx', 'cli/main.ts', ...args])
+
+const MENDED = 'demo/tern-quay-mended.json'
+const SPOILT = 'demo/tern-quay.json'
+const UP = 'tests/reference/data/iperf3/tcp-up.json'
+const DOWN = 'tests/reference/data/iperf3/tcp-reverse.json'
+
+jest.setTimeout(30_000)
+
+test('check: four planted mistakes, exit 1; none when mended, exit 0', () => {
+  const spoilt = beacon('check', SPOILT)
+  expect(spoilt.status).toBe(1)
+  expect(spoilt.json().findings.map(({ code }: { code: string }) => code)).toEqual([
+    'VLN-1',
+    'POW-1',
+    'ADR-2',
+    'SSI-2',
+  ])
+  expect(spoilt.stdout).not.toContain('slipway')
+  const mended = beacon('check', MENDED)
+  expect([mended.status, mended.json().counts]).toEqual([0, { stop: 0, fix: 0, note: 0 }])
+})
+
+test('the way the README has it', () => {
+  const { status, stdout } = started('npm', ['run', '-s', 'beacon', '--', 'check', SPOILT, '--text'])
+  expect([status, stdout.split('\n')[0]]).toEqual([1, 'Tern Quay Boatyard: 2 stop, 2 fix, 0 note'])
+})
+
+test('reach: the matrix, one way that works, one that does not', () => {
+  expect(beacon('reach', MENDED).json().matrix.length).toBe(30)
+  expect(beacon('reach', MENDED, '--from', 'ssid:ap-shop:ssid-berth', '--to', 'internet').status).toBe(0)
+  const lost = beacon(
+    'reach',
+    SPOILT,
+    '--from',
+    'TernQuay-Berths on Chandlery AP',
+    '--to',
+    'internet',
+    '--text',
+  )
+  expect(lost.status).toBe(1)
+  expect(lost.stdout).toContain('not a member of VLAN 60')
+})
+
+test('proof: both ways judged by the link', () => {
+  const passed = beacon('proof', UP, DOWN, '--medium', 'radio', '--link-rate', '600')
+  expect([passed.status, passed.json().passed]).toEqual([0, true])
+  const low = beacon('proof', UP, DOWN, '--medium', 'wired', '--link-rate', '1000', '--text')
+  expect(low.status).toBe(1)
+  expect(low.stdout).toContain('below the 847 to 989 Mbit/s')
+})
+
+test.each([
+  [['check'], 'One file is needed'],
+  [['check', 'nowhere.json'], 'There is no file nowhere.json'],
+  [['check', 'README.md'], 'not JSON'],
+  [['sail'], 'no command “sail”'],
+  [[], 'A command is needed'],
+  [['check', MENDED, '--loud'], '--loud'],
+  [['reach', MENDED, '--from', 'x', '--to', 'internet'], 'is no place of this site'],
+  [['proof', UP], '--medium is missing'],
+  [
+    ['proof', 'tests/reference/data/iperf3/failed.json', '--medium', 'wired', '--link-rate', '1000'],
+    'The test itself failed',
+  ],
+  [['proof', UP, '--medium', 'wired', '--link-rate', 'fast'], '--link-rate is “fast”'],
+])('bad input %j exits 2 with words', (args, words) => {
+  const { status, stdout, stderr } = beacon(...args)
+  expect(status).toBe(2)
+  expect(stdout).toContain(words)
+  expect(stderr).not.toContain('    at ')
+})
+
+test('a broken site file: every problem with its path', () => {
+  const directory = mkdtempSync(join(tmpdir(), 'yard-'))
+  try {
+    const file = join(directory, 'broken.json')
+    writeFileSync(
+      file,
+      JSON.stringify({
+        format: 'yard-beacon-site',
+        version: 1,
+        name: 'x',
+        networks: [{ id: 'a', name: 'A', vlanId: 0, subnet: '1.2.3.4/33' }],
+      }),
+    )
+    const { status, json } = beacon('check', file)
+    expect(status).toBe(2)
+    expect(json().problems.map(({ at }: { at: string }) => at)).toEqual([
+      'networks[0].vlanId',
+      'networks[0].subnet',
+    ])
+  } finally {
+    rmSync(directory, { recursive: true })
+  }
+})
+
+test('help is help', () =>
+  expect(beacon('--help', '--text')).toMatchObject({
+    status: 0,
+    stdout: expect.stringContaining('reach FILE') as string,
+  }))

@@ -1,0 +1,167 @@
+import { readFileSync } from 'node:fs'
+import Ajv from 'ajv/dist/2019'
+import { pathText } from '~/core/outcome'
+import { seededRandom } from '~/core/random'
+import { siteFileJsonSchema } from '~/scripts/jsonSchema'
+import { spoiltYard, yard } from '~/tests/kit/yard'
+import { readSiteFile, siteFile, writeSiteFile } from './siteFile'
+
+const file = (change: (data: Record<string, unknown[]>) => void = () => undefined): string => {
+  const data = JSON.parse(writeSiteFile(yard(), true)) as Record<string, unknown[]>
+  change(data)
+  return JSON.stringify(data)
+}
+const problemsOf = (source: string): string[] => {
+  const read = readSiteFile(source)
+  return read.ok ? [] : read.problems.map(({ path, message }) => `${pathText(path)}: ${message}`)
+}
+
+test('what is written reads back the same', () => {
+  const read = readSiteFile(writeSiteFile(yard(), true))
+  expect(read.ok && read.value).toEqual(yard())
+})
+
+test('keys are left out unless they are asked for', () => {
+  const keys = yard().profiles.map(({ passphrase }) => passphrase!)
+  const without = writeSiteFile(yard())
+  for (const key of keys) expect(without).not.toContain(key)
+  for (const key of keys) expect(writeSiteFile(yard(), true)).toContain(key)
+})
+
+test('the two demo files differ in the planted mistakes only', () => {
+  const [good, bad] = [yard(), spoiltYard()]
+  const differing = good.devices.filter(
+    (device, i) => JSON.stringify(device) !== JSON.stringify(bad.devices[i]),
+  )
+  expect(differing.map(({ id }) => id)).toEqual(['switch', 'controller'])
+  expect({ ...bad, devices: good.devices, ssids: good.ssids }).toEqual(good)
+})
+
+type Data = Record<string, Record<string, any>[]>
+const spoil = (change: (data: Data) => void) => problemsOf(file((data) => change(data as Data)))
+
+test.each<[string, (data: Data) => void, string, string]>([
+  ['a /33', (d) => (d.networks![0]!.subnet = '10.0.0.0/33'), 'networks[0].subnet', 'from /0 to /32'],
+  ['VLAN 0', (d) => (d.networks![1]!.vlanId = 0), 'networks[1].vlanId', 'The least accepted is 1'],
+  ['VLAN 4095', (d) => (d.networks![1]!.vlanId = 4095), 'networks[1].vlanId', 'The most accepted is 4094'],
+  [
+    'one VLAN twice',
+    (d) => (d.networks![1]!.vlanId = 12),
+    'networks[1].vlanId',
+    'belongs to Yard gear already',
+  ],
+  [
+    'an address of five parts',
+    (d) => (d.networks![0]!.pool.end = '1.2.3.4.5'),
+    'networks[0].pool.end',
+    'IPv4 address',
+  ],
+  [
+    'two SSIDs with one name on one network',
+    (d) => d.ssids!.push({ ...d.ssids![0], id: 'again' }),
+    'ssids[2].name',
+    'is on Crew already',
+  ],
+  [
+    'a port that does not exist',
+    (d) => (d.links![0]!.b.port = 9),
+    'links[0].b.port',
+    'has no port 9. It has ports 1 to 5',
+  ],
+  ['a cable plugged in twice', (d) => (d.links![1]!.a.port = 1), 'links[1].a.port', 'has a cable already'],
+  ['a cable into itself', (d) => (d.links![0]!.b.deviceId = 'modem'), 'links[0]', 'two different devices'],
+  [
+    'a reference to nobody',
+    (d) => (d.networks![0]!.routedBy = 'ghost'),
+    'networks[0].routedBy',
+    'no device with the id “ghost”',
+  ],
+  [
+    'a native VLAN that is tagged too',
+    (d) => (d.devices![2]!.ports[0].taggedVlans = [12]),
+    'devices[2].ports[0].taggedVlans',
+    'one or the other',
+  ],
+  ['a field nobody knows', (d) => (d.networks![0]!.colour = 'blue'), 'networks[0].colour', 'not known here'],
+  ['an id twice', (d) => (d.rules![1]!.id = d.rules![0]!.id), 'rules[1].id', 'used twice'],
+  [
+    'a port listed twice',
+    (d) => (d.devices![2]!.ports[1].number = 1),
+    'devices[2].ports[1].number',
+    'listed twice',
+  ],
+  ['a missing name', (d) => delete d.devices![0]!.name, 'devices[0].name', 'missing'],
+])('%s is named with its path and a sentence', (_name, change, path, words) => {
+  const mine = spoil(change).filter((line) => line.startsWith(`${path}:`))
+  expect(mine.join(' ')).toContain(words)
+})
+
+test('every error comes back, not only the first', () => {
+  const lines = spoil((d) => {
+    d.networks![0]!.vlanId = 0
+    d.networks![1]!.subnet = 'x'
+    d.devices![0]!.kind = 'toaster'
+  })
+  expect(lines).toHaveLength(3)
+})
+
+test('a refused key is not quoted', () => {
+  const lines = spoil((d) => (d.profiles![0]!.passphrase = 'k'.repeat(200)))
+  expect(lines[0]).toContain('128')
+  expect(lines[0]).not.toContain('kkkk')
+})
+
+test.each([
+  ['', 'The file is empty'],
+  ['{"format":', 'not JSON'],
+  [file((d) => Object.assign(d, { version: 2 })), 'of version 2; this program reads version 1'],
+  [file((d) => Object.assign(d, { format: 'other' })), 'format'],
+  ['[]', 'an object'],
+])('a file that is none (%#)', (source, words) => expect(problemsOf(source).join(' ')).toContain(words))
+
+test('switches and cables alone make a site', () => {
+  const source = JSON.stringify({
+    format: 'yard-beacon-site',
+    version: 1,
+    name: 'Two switches',
+    devices: [
+      { id: 'a', name: 'A', kind: 'switch', ports: [{ number: 1 }] },
+      { id: 'b', name: 'B', kind: 'switch', ports: [{ number: 1 }] },
+    ],
+    links: [{ id: 'l', a: { deviceId: 'a', port: 1 }, b: { deviceId: 'b', port: 1 } }],
+  })
+  expect(problemsOf(source)).toEqual([])
+})
+
+test('the published JSON Schema is the one the validator gives', () => {
+  expect(JSON.parse(readFileSync('docs/site-file.schema.json', 'utf8'))).toEqual(siteFileJsonSchema())
+})
+
+/** Changes one leaf of a tree to something of another shape. */
+function mutate(data: unknown, random: () => number): unknown {
+  const odd = [null, 0, -1, 4095, 1.5, '', 'x', '10.0.0.0/33', '300.1.1.1', true, [], {}, 'a'.repeat(5000)]
+  if (typeof data !== 'object' || data === null || random() < 0.04)
+    return odd[Math.floor(random() * odd.length)]
+  const keys = Object.keys(data)
+  const key = keys[Math.floor(random() * keys.length)]
+  if (key === undefined) return { stranger: 1 }
+  const copy = (Array.isArray(data) ? [...(data as unknown[])] : { ...data }) as Record<string, unknown>
+  if (random() < 0.05 && !Array.isArray(data)) delete copy[key]
+  else copy[key] = mutate(copy[key], random)
+  return copy
+}
+
+test('schema and validator judge 1500 spoilt files alike', () => {
+  const validate = new Ajv({ strict: false }).compile(siteFileJsonSchema())
+  const random = seededRandom(2019)
+  const whole = JSON.parse(writeSiteFile(yard(), true)) as unknown
+  let refused = 0
+  for (let i = 0; i < 1500; i++) {
+    const spoilt = mutate(whole, random)
+    const ours = siteFile.validate(spoilt, { convert: false }).error === undefined
+    if (validate(spoilt) !== ours)
+      throw new Error(`the two differ (ours ${ours}): ${JSON.stringify(validate.errors)}`)
+    if (!ours) refused++
+  }
+  expect(refused).toBeGreaterThan(700)
+})

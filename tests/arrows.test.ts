@@ -1,0 +1,41 @@
+import { readFileSync, readdirSync } from 'node:fs'
+import { join } from 'node:path'
+
+const arrows = JSON.parse(readFileSync('scripts/arrows.json', 'utf8')) as Record<string, string[]>
+
+function* sources(folder: string): Generator<string> {
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    const path = join(folder, entry.name)
+    if (entry.isDirectory()) yield* sources(path)
+    else if (/\.tsx?$/.test(entry.name) && !/\.test\.tsx?$/.test(entry.name)) yield path
+  }
+}
+
+const imports = (file: string): string[] =>
+  [...readFileSync(file, 'utf8').matchAll(/from '([^']+)'/g)].map(([, name]) => name ?? '')
+
+/** The folder of ours that an import leads to from a file, or null for packages. */
+function target(file: string, name: string): string | null {
+  if (name.startsWith('~/')) return name.split('/')[1] ?? null
+  if (!name.startsWith('.')) return null
+  return join(file, '..', name).split('/')[0] ?? null
+}
+
+test.each(Object.keys(arrows))('%s imports only what its arrows allow', (folder) => {
+  const strays = [...sources(folder)].flatMap((file) =>
+    imports(file)
+      .map((name) => target(file, name))
+      .filter(
+        (other) => other !== null && other in arrows && other !== folder && !arrows[folder]?.includes(other),
+      )
+      .map((other) => `${file} → ${other}`),
+  )
+  expect(strays).toEqual([])
+})
+
+test('the core imports no platform and reads no clock', () => {
+  for (const file of sources('core')) {
+    expect(imports(file).filter((name) => /^(node:|react|joi|better-sqlite3)/.test(name))).toEqual([])
+    expect(readFileSync(file, 'utf8')).not.toMatch(/Math\.random|Date\.now|new Date\(/)
+  }
+})

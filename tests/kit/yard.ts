@@ -1,0 +1,69 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { findings } from '~/core/findings'
+import type { Rule } from '~/core/findings'
+import { twinOf } from '~/core/layer3'
+import { applyEdits } from '~/core/site'
+import type { Device, Network, Port, SecurityProfile, Site, Ssid } from '~/core/site'
+import { readSiteFile } from '~/schema/siteFile'
+
+const demoFile = (name: string): string => readFileSync(join(process.cwd(), 'demo', `${name}.json`), 'utf8')
+
+function load(name: string): Site {
+  const read = readSiteFile(demoFile(name))
+  if (!read.ok) throw new Error(JSON.stringify(read.problems))
+  return read.value
+}
+
+/** The demo yard without mistakes: a site to spoil in one place at a time. */
+export const yard = (): Site => load('tern-quay-mended')
+export const spoiltYard = (): Site => load('tern-quay')
+
+const patch = <T extends { id: string }>(list: T[], id: string, part: Partial<T>): T[] => {
+  if (!list.some((record) => record.id === id)) throw new Error(`no ${id} to change`)
+  return list.map((record) => (record.id === id ? { ...record, ...part } : record))
+}
+
+export const withDevice = (site: Site, id: string, part: Partial<Device>): Site => ({
+  ...site,
+  devices: patch(site.devices, id, part),
+})
+export const withManagement = (site: Site, id: string, part: Partial<Device['management']>): Site => {
+  const device = site.devices.find((candidate) => candidate.id === id)!
+  return withDevice(site, id, { management: { ...device.management, ...part } })
+}
+export const withPort = (site: Site, id: string, number: number, part: Partial<Port>): Site => {
+  const device = site.devices.find((candidate) => candidate.id === id)!
+  const ports = device.ports.map((port) => (port.number === number ? { ...port, ...part } : port))
+  return withDevice(site, id, { ports })
+}
+export const withNetwork = (site: Site, id: string, part: Partial<Network>): Site => ({
+  ...site,
+  networks: patch(site.networks, id, part),
+})
+export const withSsid = (site: Site, id: string, part: Partial<Ssid>): Site => ({
+  ...site,
+  ssids: patch(site.ssids, id, part),
+})
+export const withProfile = (site: Site, id: string, part: Partial<SecurityProfile>): Site => ({
+  ...site,
+  profiles: patch(site.profiles, id, part),
+})
+
+/** What one rule says of a site. */
+export const seen = (rule: Rule, site: Site) => rule.check({ site, twin: twinOf(site) })
+
+export const codes = (site: Site): string[] => findings(site).map(({ code }) => code)
+
+/** Carries out the rule's only mend: the finding must go, and no other may come. */
+export function expectMended(rule: Rule, site: Site): Site {
+  const sightings = seen(rule, site)
+  expect(sightings).toHaveLength(1)
+  const edits = sightings[0]?.mend?.edits
+  expect(edits).toBeDefined()
+  const mended = applyEdits(site, edits ?? [])
+  expect(seen(rule, mended)).toEqual([])
+  const before = codes(site)
+  expect(codes(mended).filter((code) => !before.includes(code))).toEqual([])
+  return mended
+}

@@ -1,0 +1,105 @@
+import { execFileSync, spawn, spawnSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import type { AddressInfo } from 'node:net'
+import { join } from 'node:path'
+import { readIperf3 } from '~/schema/iperf3'
+
+/** The real iperf3 (Debian) over loopback, and stored results of version 3.12. */
+const here = spawnSync('iperf3', ['--version']).status === 0
+const real = here ? test : test.skip
+
+const freePort = () =>
+  new Promise<number>((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as AddressInfo
+      probe.close(() => resolve(port))
+    })
+  })
+
+const PATIENCE_MS = 4000
+
+async function measure(...flags: string[]): Promise<string> {
+  const port = String(await freePort())
+  const server = spawn('iperf3', ['-s', '-1', '--forceflush', '-B', '127.0.0.1', '-p', port])
+  try {
+    await new Promise((resolve, reject) => {
+      server.stdout.once('data', resolve)
+      setTimeout(
+        () => reject(new Error('the iperf3 server does not say that it listens')),
+        PATIENCE_MS,
+      ).unref()
+    })
+    const client = ['-c', '127.0.0.1', '-p', port, '-J', '-t', '1', '-b', '50M', ...flags]
+    return execFileSync('iperf3', client, { encoding: 'utf8', timeout: PATIENCE_MS })
+  } finally {
+    server.kill('SIGKILL')
+    server.stdout.destroy()
+    server.stderr.destroy()
+  }
+}
+
+real.each([
+  ['up', []],
+  ['down', ['-R']],
+] as const)('a test made now, %s (needs iperf3)', async (direction, flags) => {
+  const source = await measure(...flags)
+  const read = readIperf3(source)
+  if (!read.ok) throw new Error(JSON.stringify(read.problems))
+  const [result] = read.value.results
+  const file = JSON.parse(source) as {
+    end: { sum_sent: { bytes: number }; sum_received: { bits_per_second: number } }
+  }
+  expect(result?.direction).toBe(direction)
+  expect(result?.sentBytes).toBe(file.end.sum_sent.bytes)
+  expect(result?.receivedMbps).toBeCloseTo(file.end.sum_received.bits_per_second / 1e6, 6)
+  expect(result?.receivedMbps).toBeGreaterThan(10)
+  expect(result?.intervals.length).toBeGreaterThanOrEqual(1)
+})
+
+const sample = (name: string) =>
+  readFileSync(join(process.cwd(), 'tests/reference/data/iperf3', `${name}.json`), 'utf8')
+const runOf = (name: string) => {
+  const read = readIperf3(sample(name))
+  if (!read.ok) throw new Error(JSON.stringify(read.problems))
+  return read.value
+}
+const refusal = (source: string) => {
+  const read = readIperf3(source)
+  return read.ok ? 'taken' : read.problems[0]!.message
+}
+
+test('stored results: up, reverse, both at once, three streams with a warm-up', () => {
+  expect(runOf('tcp-up').results.map(({ direction }) => direction)).toEqual(['up'])
+  expect(runOf('tcp-reverse').results.map(({ direction }) => direction)).toEqual(['down'])
+  expect(runOf('tcp-bidir').results.map(({ direction }) => direction)).toEqual(['up', 'down'])
+  const three = runOf('tcp-three-streams')
+  expect(three.streams).toBe(3)
+  expect(three.results[0]?.intervals).toHaveLength(3)
+})
+
+test('the interval bytes add up to the sender’s total', () => {
+  for (const name of ['tcp-up', 'tcp-reverse']) {
+    const [result] = runOf(name).results
+    const summed = result!.intervals.reduce(
+      (sum, { mbps, startS, endS }) => sum + (mbps * 1e6 * (endS - startS)) / 8,
+      0,
+    )
+    expect(summed / result!.sentBytes).toBeCloseTo(1, 2)
+  }
+})
+
+test.each([
+  ['a failed run', sample('failed'), 'The test itself failed: “unable to connect'],
+  ['a UDP run', sample('udp'), 'This is a UDP test'],
+  ['a truncated file', sample('truncated'), 'not JSON, or it was cut off'],
+  ['an empty file', '  \n', 'The file is empty'],
+  ['no JSON', 'bits per second', 'not JSON'],
+  ['a list', '[]', 'not a result of iperf3'],
+  ['another JSON', '{"name":"x"}', 'Not a whole iperf3 result'],
+  [
+    'a file without its end',
+    JSON.stringify({ ...(JSON.parse(sample('tcp-up')) as object), end: {} }),
+    'Not a whole iperf3 result',
+  ],
+])('%s is refused in words', (_name, source, words) => expect(refusal(source)).toContain(words))
