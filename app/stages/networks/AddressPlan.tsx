@@ -18,7 +18,7 @@ export function AddressPlan() {
   const close = () => set({ network: null })
   return (
     <section>
-      <div className="sheet overflow-x-auto px-4 py-2">
+      <div className="sheet overflow-x-auto px-4 py-2" tabIndex={0} role="group" aria-label="Networks">
         <table className="plain">
           <thead>
             <tr>

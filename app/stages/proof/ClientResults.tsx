@@ -71,7 +71,7 @@ function Pings({ tests }: { tests: PingTest[] }) {
   const rows = [...new Set(tests.map(({ fromNetworkId }) => fromNetworkId))]
   const vlan = (id: string) => site.networks.find((network) => network.id === id)?.vlanId ?? 0
   return (
-    <div className="sheet self-start overflow-x-auto">
+    <div className="sheet self-start overflow-x-auto" tabIndex={0} role="group" aria-label="Pings">
       <table className="plain [&_td]:px-3 [&_th]:px-3">
         <thead>
           <tr>

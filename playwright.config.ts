@@ -1,0 +1,41 @@
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { defineConfig } from '@playwright/test'
+
+const PORT = Number(process.env.YARD_BEACON_TEST_PORT ?? 4397)
+/** Each run has a data directory of its own. Workers read it from the variable that the first process set. */
+process.env.YARD_BEACON_TEST_DATA ??= mkdtempSync(join(tmpdir(), 'yard-beacon-e2e-'))
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  fullyParallel: true,
+  workers: 2,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  forbidOnly: !!process.env.CI,
+  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: `node scripts/serve.mjs --port ${PORT} --data ${process.env.YARD_BEACON_TEST_DATA}`,
+    url: `http://127.0.0.1:${PORT}/`,
+    reuseExistingServer: false,
+    stdout: 'ignore',
+  },
+})

@@ -1,0 +1,56 @@
+import { expect, test } from '@playwright/test'
+import { demoSite, open } from './kit'
+
+test('everything at hand works from the keyboard', async ({ page, request, baseURL }) => {
+  const site = await demoSite(request, baseURL!)
+  await open(page, `${site}/brief`)
+  await page.keyboard.press('g')
+  await page.keyboard.press('p')
+  await expect(page).toHaveURL(/ports/)
+  await page.keyboard.press('n')
+  await expect(page).toHaveURL(/finding=VLN-1/)
+  await page.keyboard.press('n')
+  await expect(page).toHaveURL(/finding=POW-1/)
+  await page.keyboard.press('p')
+  await expect(page).toHaveURL(/finding=VLN-1/)
+  await page.keyboard.press('Escape')
+  await expect(page).not.toHaveURL(/panel/)
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('switch poe on')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: '3 findings' })).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByRole('button', { name: '4 findings' })).toBeVisible()
+  await page.keyboard.press('Control+Shift+z')
+  await expect(page.getByRole('button', { name: '3 findings' })).toBeVisible()
+})
+
+test('along the port strip with the arrows', async ({ page, request, baseURL }) => {
+  const site = await demoSite(request, baseURL!)
+  await open(page, `${site}/ports?device=switch&port=3`)
+  await page.getByRole('button', { name: /^Chandlery switch port 3,/ }).focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(page.getByRole('button', { name: /^Chandlery switch port 4,/ })).toBeFocused()
+  await expect(page.getByRole('region', { name: 'Chandlery switch port 4' })).toBeVisible()
+})
+
+test('typing in a field is not taken for keys', async ({ page, request, baseURL }) => {
+  const site = await demoSite(request, baseURL!)
+  await open(page, `${site}/brief`)
+  await page.getByLabel('Notes').fill('')
+  await page.getByLabel('Notes').pressSequentially('fnlgp?')
+  await expect(page.getByLabel('Notes')).toHaveValue('fnlgp?')
+  await expect(page).not.toHaveURL(/panel/)
+})
+
+test('the findings change within a blink of the edit', async ({ page, request, baseURL }) => {
+  const site = await demoSite(request, baseURL!, 'mended')
+  await open(page, `${site}/ports?device=switch&port=3&panel=findings`)
+  await page.getByRole('checkbox', { name: 'PoE on' }).uncheck()
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.locator('[data-code="POW-1"]')).toBeVisible()
+  await expect(page.getByText('power set aside').locator('..')).toContainText('15.4 W')
+})

@@ -1,0 +1,38 @@
+import { expect } from '@playwright/test'
+import type { APIRequestContext, Page } from '@playwright/test'
+
+/** A demo site of the test's own; gives its address, such as "/sites/abc". */
+export async function demoSite(
+  request: APIRequestContext,
+  base: string,
+  version: 'planted' | 'mended' = 'planted',
+): Promise<string> {
+  const answer = await request.post('/?index', {
+    form: { intent: 'demo', version },
+    headers: { origin: base },
+    maxRedirects: 0,
+  })
+  const to = answer.headers().location ?? ''
+  expect(to).toMatch(/\/sites\/.+\/brief$/)
+  return to.replace(/\/brief$/, '')
+}
+
+/** Opens a page and waits until it answers to clicks. */
+export async function open(page: Page, path: string): Promise<void> {
+  await page.goto(path)
+  await page.waitForSelector('[data-ready]')
+}
+
+/** Faults that a page reports while a test runs: none are allowed. */
+export function faultsOf(page: Page): string[] {
+  const faults: string[] = []
+  page.on('pageerror', (error) => faults.push(error.message))
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) faults.push(message.text())
+  })
+  return faults
+}
+
+/** Posts edits as the browser would. */
+export const postEdit = (request: APIRequestContext, base: string, site: string, body: object) =>
+  request.post(`${site}/edit`, { data: body, headers: { origin: base } })
