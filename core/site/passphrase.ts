@@ -10,6 +10,13 @@ export const needsPassphrase = (mode: SecurityMode): boolean => mode === 'wep' |
 export const usesEnterprise = (mode: SecurityMode): boolean => mode.endsWith('-enterprise')
 const usesSae = (mode: SecurityMode): boolean => mode === 'wpa3-sae' || mode === 'wpa2-wpa3'
 
+/** Whether a passphrase in that mode stands for a raw key per SSID: WPA and WPA2, not SAE alone. */
+export const usesRawKey = (mode: SecurityMode, passphrase: string): boolean =>
+  PERSONAL.includes(mode) &&
+  mode !== 'wpa3-sae' &&
+  passphraseProblem(mode, passphrase) === null &&
+  !RAW_KEY.test(passphrase)
+
 /**
  * The sentence a device would refuse this key with, or null when the key is right for the mode. Never quotes the key.
  * Passphrases are 8–63 printable ASCII characters; 64 hex digits are a raw key, which SAE cannot use.

@@ -1,10 +1,11 @@
 import { data } from 'react-router'
+import { revealedKey } from '../../server/revealedKey.server'
 import { siteOr404 } from '../../server/siteState.server'
 import type { Route } from './+types/key'
 
 /** One key, shown because somebody asked to see it. */
 export function loader({ params }: Route.LoaderArgs) {
-  const profile = siteOr404(params.siteId).site.profiles.find(({ id }) => id === params.profileId)
-  if (!profile) throw data('That profile is not in the plan any more.', { status: 404 })
-  return data({ passphrase: profile.passphrase }, { headers: { 'Cache-Control': 'no-store' } })
+  const revealed = revealedKey(siteOr404(params.siteId).site, params.profileId)
+  if (!revealed) throw data('That profile is not in the plan any more.', { status: 404 })
+  return data(revealed, { headers: { 'Cache-Control': 'no-store' } })
 }
