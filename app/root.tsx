@@ -1,4 +1,3 @@
-import { Tooltip } from 'radix-ui'
 import { use } from 'react'
 import {
   Links,
@@ -35,7 +34,7 @@ export function Layout({ children }: { children: React.ReactNode }) {
         <Links nonce={nonce} />
       </head>
       <body>
-        <Tooltip.Provider delayDuration={150}>{children}</Tooltip.Provider>
+        {children}
         <ScrollRestoration nonce={nonce} />
         <Scripts nonce={nonce} />
       </body>

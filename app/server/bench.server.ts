@@ -4,9 +4,6 @@ import { benchTimeUs } from '~/store'
 import type { BenchRun } from '~/store'
 import { store } from './store.server'
 
-const SPEEDS = [0, 1, 10, 60] as const
-export const isSpeed = (value: number): boolean => (SPEEDS as readonly number[]).includes(value)
-
 const play = (run: BenchRun): Bench =>
   runBench(run.plan, run.revision, run.seed, run.actions, benchTimeUs(run, Date.now()))
 

@@ -1,6 +1,4 @@
 import ipaddr from 'ipaddr.js'
-import { bad, good } from '../outcome'
-import type { Outcome } from '../outcome'
 
 const FOUR_PARTS = /^(0|[1-9]\d{0,2})(\.(0|[1-9]\d{0,2})){3}$/
 
@@ -20,15 +18,6 @@ export function ipNumber(ip: string): number {
 export function ipText(value: number): string {
   return [24, 16, 8, 0].map((shift) => Math.floor(value / 2 ** shift) % 256).join('.')
 }
-
-export const parseIp = (text: string): Outcome<string> =>
-  isIp(text)
-    ? good(text)
-    : bad({
-        path: [],
-        code: 'ip.shape',
-        message: `“${text}” is not an IPv4 address. Four numbers from 0 to 255 with dots between, such as 10.64.8.1.`,
-      })
 
 /** Addresses set aside for private use. Source: RFC 1918 section 3. */
 const PRIVATE_RANGES = ['10.0.0.0/8', '172.16.0.0/12', '192.168.0.0/16'].map((range) =>

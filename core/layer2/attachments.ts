@@ -1,4 +1,4 @@
-import { linkAt, networkOf, portName, ssidsOn } from '../site/lookups'
+import { linkAt, portName, ssidsOn } from '../site/lookups'
 import type { Device, Id, Site, Ssid } from '../site/types'
 import { socket } from './fabric'
 import type { Place } from './walk'
@@ -60,5 +60,3 @@ function freeSockets(site: Site, device: Device): Attachment[] {
 
 export const attachmentOf = (site: Site, id: string): Attachment | undefined =>
   attachmentsOf(site).find((attachment) => attachment.id === id)
-
-export const attachmentNetwork = (site: Site, attachment: Attachment) => networkOf(site, attachment.networkId)

@@ -32,9 +32,6 @@ export const sameEnd = (a: LinkEnd, b: LinkEnd): boolean => a.deviceId === b.dev
 export const linkAt = (site: Site, end: LinkEnd): Link | undefined =>
   site.links.find((link) => sameEnd(link.a, end) || sameEnd(link.b, end))
 
-/** The other end of a cable seen from a device. */
-export const farEnd = (link: Link, deviceId: Id): LinkEnd => (link.a.deviceId === deviceId ? link.b : link.a)
-
 /** What is plugged into that port. */
 export function neighbourAt(
   site: Site,

@@ -7,7 +7,6 @@ const RAW_KEY = /^[0-9a-fA-F]{64}$/
 const WEP_KEY = /^([\x20-\x7e]{5}|[\x20-\x7e]{13}|[0-9a-fA-F]{10}|[0-9a-fA-F]{26})$/
 
 export const needsPassphrase = (mode: SecurityMode): boolean => mode === 'wep' || PERSONAL.includes(mode)
-export const usesEnterprise = (mode: SecurityMode): boolean => mode.endsWith('-enterprise')
 const usesSae = (mode: SecurityMode): boolean => mode === 'wpa3-sae' || mode === 'wpa2-wpa3'
 
 /** Whether a passphrase in that mode stands for a raw key per SSID: WPA and WPA2, not SAE alone. */

@@ -20,7 +20,6 @@ export function KeyField({ profileId }: { profileId: string }) {
         <span className="figures">{shown && fetcher.data ? fetcher.data.passphrase : '••••••••'}</span>
         <button
           className="button button-quiet"
-
           onClick={toggle}
           aria-label={shown ? 'Hide the key' : 'Show the key'}
         >

@@ -2,6 +2,7 @@ import {
   freeFixedAddress,
   ipText,
   isIp,
+  isPrivate,
   overlaps,
   parseSubnet,
   poolFrom,
@@ -146,7 +147,10 @@ function subnetWords(subnet: Subnet, site: Site, draft: Network): string {
     return other.id !== draft.id && theirs.ok && overlaps(subnet, theirs.value)
   })
   const range = `Usable ${ipText(subnet.firstUsable)} to ${ipText(subnet.lastUsable)}, ${subnet.usable} hosts, mask ${subnet.mask}.`
-  return clash ? `${range} Overlaps ${clash.name} (${clash.subnet}).` : range
+  const open = isPrivate(ipText(subnet.network))
+    ? ''
+    : ' These addresses are not set aside for private use (RFC 1918).'
+  return clash ? `${range} Overlaps ${clash.name} (${clash.subnet}).` : `${range}${open}`
 }
 
 function PoolFields({

@@ -1,0 +1,115 @@
+/** Takes the pictures of docs/screenshots from the demo: serves a fresh copy, drives it, and writes one PNG per view. */
+import { spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium } from '@playwright/test'
+import { bin, build, root, run } from './setup.mjs'
+
+const PORT = 4396
+const base = `http://127.0.0.1:${PORT}`
+const data = mkdtempSync(join(tmpdir(), 'yard-beacon-pictures-'))
+
+build()
+run(bin('tsx'), ['demo/seed.ts', data])
+const server = spawn(process.execPath, ['scripts/serve.mjs', '--port', String(PORT), '--data', data], {
+  cwd: root,
+  stdio: 'ignore',
+})
+try {
+  await answers()
+  const flags = [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ]
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: flags,
+  })
+  await pictures(await browser.newPage({ viewport: { width: 1280, height: 800 } }))
+  await browser.close()
+} finally {
+  server.kill()
+  rmSync(data, { recursive: true, force: true })
+}
+
+async function pictures(page) {
+  const open = async (path) => {
+    await page.goto(path)
+    await page.waitForSelector('[data-ready]')
+  }
+  const shot = (name) => page.screenshot({ path: join(root, 'docs', 'screenshots', `${name}.png`) })
+  const view = async (name, path) => {
+    await open(path)
+    await shot(name)
+  }
+  await view('sites', base)
+  await page.getByRole('link', { name: 'Tern Quay Boatyard', exact: true }).click()
+  await page.waitForURL(/brief/)
+  const site = page.url().replace(/\/brief.*/, '')
+  await view('brief', `${site}/brief`)
+  await view('networks', `${site}/networks`)
+  await view('ssids', `${site}/networks?tab=ssids`)
+  await view('reach', `${site}/networks?tab=reach`)
+  await view('findings', `${site}/networks?panel=findings`)
+  await view('follow', `${site}/ports?panel=follow&from=ssid:ap-shop:ssid-berth&to=internet`)
+  await view('ports', `${site}/ports?device=switch&port=3`)
+
+  await open(`${site}/staging?panel=findings`)
+  for (const code of ['VLN-1', 'POW-1', 'ADR-2', 'SSI-2']) {
+    await page.locator(`[data-code="${code}"] .button-main`).click()
+    await page.locator(`[data-code="${code}"]`).waitFor({ state: 'detached' })
+  }
+  await open(`${site}/staging`)
+  await page.getByRole('button', { name: 'Set up the bench' }).click()
+  await page.getByRole('button', { name: 'Power everything on' }).click()
+  await page.getByRole('button', { name: '× 60' }).click()
+  const accessPoint = (phase) =>
+    page.waitForSelector(`[data-device="ap-shop"][data-phase="${phase}"]`, { timeout: 60_000 })
+  await accessPoint('waiting')
+  await page.getByRole('button', { name: 'Say yes: adopt it' }).click()
+  await accessPoint('configuring')
+  await page.waitForTimeout(900)
+  await shot('staging')
+  await accessPoint('running')
+  await page.getByLabel('Log', { exact: true }).fill('AP over the counter runs, label on the case')
+  await page.keyboard.press('Enter')
+
+  await open(`${site}/proof`)
+  await page.getByRole('button', { name: 'Test every place' }).click()
+  await page.getByText('Every place gives').waitFor()
+  await page.getByLabel('Link rate, Mbit/s').fill('600')
+  await page.getByLabel('Where you stood').fill('at the counter, 6 m')
+  await page.getByLabel('Result file').setInputFiles('tests/reference/data/iperf3/tcp-up.json')
+  await page.getByRole('button', { name: 'Take it in' }).click()
+  await page.getByLabel(/The other way/).setInputFiles('tests/reference/data/iperf3/tcp-reverse.json')
+  await page.getByRole('button', { name: 'Add this way' }).click()
+  await page.getByText('at the counter, 6 m: passed').waitFor()
+  await page.locator('.recharts-surface').first().waitFor()
+  await page.evaluate(() => document.querySelector('main')?.scrollTo(0, 10_000))
+  await page.waitForTimeout(400)
+  await shot('proof')
+  await view('handover', `${site}/handover`)
+  await page.getByRole('button', { name: 'Switch to night' }).click()
+  await page.waitForSelector('[data-theme="night"]')
+  await view(
+    'night',
+    `${site}/ports?device=switch&port=3&panel=follow&from=ssid:ap-shop:ssid-berth&to=internet`,
+  )
+}
+
+async function answers() {
+  for (let i = 0; i < 100; i++) {
+    try {
+      if ((await fetch(base)).ok) return
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, 200))
+    }
+  }
+  throw new Error('the server does not answer')
+}
