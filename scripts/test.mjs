@@ -1,6 +1,6 @@
 /** From a bare clone to the totals of every test. Node built-ins only. */
 import { spawnSync } from 'node:child_process'
-import { existsSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { bin, build, fail, install, root } from './setup.mjs'
 import { provide } from './systemTools.mjs'
@@ -16,6 +16,7 @@ provide({
 provide({ command: 'iperf3', package: 'iperf3', needed: 'the checks against the real iperf3' })
 build()
 rmSync(results, { recursive: true, force: true })
+mkdirSync(results, { recursive: true })
 
 /** Each step counts as one test, so that a fault in lint or types shows in the total. */
 const steps = [
