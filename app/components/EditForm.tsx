@@ -13,6 +13,13 @@ interface Props {
   children: ReactNode
 }
 
+/** Problems between records, or deep inside lists, belong to no single field. */
+const hasField = ({ path, code }: Problem): boolean =>
+  path.length > 0 &&
+  code !== 'stale' &&
+  !path.some((part) => typeof part === 'number') &&
+  !/^(cable|port|reference|id)\./.test(code)
+
 /** A form for one record: problems go to their fields, the ones without a field stand on top. */
 export function EditForm({
   problems,
@@ -23,7 +30,7 @@ export function EditForm({
   saveLabel = 'Save',
   children,
 }: Props) {
-  const loose = problems.filter(({ path, code }) => path.length === 0 || code === 'stale')
+  const loose = problems.filter((problem) => !hasField(problem))
   return (
     <FormProblems value={problems}>
       <form

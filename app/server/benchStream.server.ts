@@ -11,17 +11,21 @@ export function benchStream(siteId: string, signal: AbortSignal): ReadableStream
     start(controller) {
       let last = ''
       const send = () => {
-        const state = JSON.stringify(benchState(siteId))
-        if (state === last) return
-        last = state
-        controller.enqueue(encoder.encode(`data: ${state}\n\n`))
+        if (signal.aborted) return stop()
+        try {
+          const state = JSON.stringify(benchState(siteId))
+          if (state !== last) controller.enqueue(encoder.encode(`data: ${state}\n\n`))
+          last = state
+        } catch (error) {
+          // A fault here must end this reader's stream and nothing else.
+          stop()
+          console.error(error)
+          controller.error(error)
+        }
       }
       send()
       timer = setInterval(send, EVERY_MS)
-      signal.addEventListener('abort', () => {
-        stop()
-        controller.close()
-      })
+      signal.addEventListener('abort', stop)
     },
     cancel: stop,
   })

@@ -1,7 +1,7 @@
 import type { MiddlewareFunction } from 'react-router'
 
 /** Most that any request may bring: a site file of 5000 records per list is well below it. */
-export const MOST_UPLOAD_BYTES = 20 * 1024 * 1024
+const MOST_UPLOAD_BYTES = 20 * 1024 * 1024
 /** A larger body is read to its end and thrown away, up to here, so that the refusal reaches the browser. */
 const MOST_DRAINED_BYTES = 256 * 1024 * 1024
 
@@ -11,14 +11,16 @@ export const guard: MiddlewareFunction<Response> = async ({ request }, next) => 
   if (!fromHere(request))
     return refuse(403, 'This request comes from another site, so it was not carried out.')
   const length = Number(request.headers.get('content-length') ?? 0)
-  if (length > MOST_UPLOAD_BYTES || request.headers.has('transfer-encoding')) {
+  if (request.headers.has('transfer-encoding'))
+    return refuse(411, 'The request does not say how long it is, so it was not taken.')
+  if (length > MOST_UPLOAD_BYTES) {
     await drain(request)
     return refuse(413, tooLarge(length))
   }
   return next()
 }
 
-export const tooLarge = (bytes: number): string =>
+const tooLarge = (bytes: number): string =>
   `The file has ${Math.max(1, Math.round(bytes / 1048576))} MB; at most ${MOST_UPLOAD_BYTES / 1048576} MB are taken. Nothing was changed.`
 
 /** The Origin header when the browser sends one, else what it says about the fetch. */

@@ -13,7 +13,6 @@ const CHARGES = [
   'M0 0H24V4H0ZM0 14H24V18H0Z',
   'M12 4A5 5 0 1 1 12 14A5 5 0 1 1 12 4Z',
   'M0 18 12 4 24 18Z',
-  'M5 4H19V14H5Z',
 ]
 
 /** Dyes: field and charge, dark on light or light on dark, none of them red, amber and green together. */
@@ -25,16 +24,14 @@ const DYES = [
   ['#2c2f52', '#e7c765'],
   ['#d5e3ea', '#123a52'],
   ['#6a2c4f', '#f0dfe7'],
-  ['#c9b78a', '#2b2b2b'],
 ] as const
 
-/** Odd and prime, so that neighbouring ids, and ids in tens and dozens, come to different flags. */
-const STRIDE = 37
-
-/** The flag of a VLAN: geometry and dyes follow from its id alone, so it is the same on every screen and site. */
+/**
+ * The flag of a VLAN: geometry and dyes follow from its id alone, so it is the same on every screen and site. Thirteen
+ * charges and seven dyes have no common factor, so 91 ids in a row, or in tens or dozens, fly 91 different flags.
+ */
 export function flagOf(vlanId: number): { field: string; charge: string; path: string } {
-  const combination = (vlanId * STRIDE) % (CHARGES.length * DYES.length)
-  const path = CHARGES[combination % CHARGES.length] ?? ''
-  const [field, charge] = DYES[Math.floor(combination / CHARGES.length)] ?? DYES[0]
+  const path = CHARGES[vlanId % CHARGES.length] ?? ''
+  const [field, charge] = DYES[(vlanId * 3) % DYES.length] ?? DYES[0]
   return { field, charge, path }
 }

@@ -16,3 +16,17 @@ test('the same server in a network where nobody else serves is alone', () => {
   const site = { ...alone, links: alone.links.filter(({ id }) => id !== 'l-till') }
   expect(seen(adr1, site)).toEqual([])
 })
+
+test('a patch cable between two networks puts the router’s own two servers on one segment', () => {
+  const site = yard()
+  const patch = {
+    id: 'patch',
+    a: { deviceId: 'switch', port: 5 },
+    b: { deviceId: 'gateway', port: 3 },
+    lengthM: 1,
+    category: 'cat6' as const,
+  }
+  expect(seen(adr1, { ...site, links: [...site.links, patch] })[0]?.says).toMatch(
+    /Yard gear\) and Yard gateway .*Crew\) answer on the same segment/,
+  )
+})

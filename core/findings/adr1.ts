@@ -20,10 +20,10 @@ export const adr1: Rule = {
   },
 }
 
+/** Two at one interface, or two that hear each other, be it through a leak between VLANs of one router. */
 const shareSegment = ({ twin }: PlanView, one: AddressServer, other: AddressServer): boolean =>
-  one.place.deviceId === other.place.deviceId
-    ? one.place.key === other.place.key
-    : hearEachOther(twin, one.place, other.place)
+  (one.place.deviceId === other.place.deviceId && one.place.key === other.place.key) ||
+  hearEachOther(twin, one.place, other.place)
 
 function sighting({ site }: PlanView, one: AddressServer, other: AddressServer): Sighting {
   const describe = (server: AddressServer) =>

@@ -12,12 +12,12 @@ export const newPort = (number: number, nativeVlan: number | null = 1): Port => 
   speedMbps: null,
 })
 
-/** A fresh device of a type, with the type's ports and radios and nothing decided yet. */
-export function newDevice(id: Id, name: string, type: DeviceType): Device {
+/** A fresh device of a type, with the type's ports and radios; its ports begin on the VLAN given. */
+export function newDevice(id: Id, name: string, type: DeviceType, nativeVlan = 1): Device {
   return {
     ...bareDevice(id, name, type.kind),
     typeId: type.id,
-    ports: type.ports.map((port) => newPort(port.number)),
+    ports: type.ports.map((port) => newPort(port.number, nativeVlan)),
     uplink: uplinkOf(type),
     radios: type.radios.map(({ band }) => ({ band, enabled: true, channel: null, widthMhz: 20 })),
     firmware: type.currentFirmware,

@@ -55,7 +55,7 @@ export function TopBar({ onPalette, onKeys }: Props) {
           aria-pressed={panel === 'follow'}
           onClick={() => toggle('follow')}
         >
-          <Waypoints size={16} aria-hidden /> Follow a frame
+          <Waypoints size={16} aria-hidden /> <span className="max-md:sr-only">Follow a frame</span>
         </button>
         <button
           className={`button ${panel === 'findings' ? 'button-main' : ''}`}
@@ -67,9 +67,14 @@ export function TopBar({ onPalette, onKeys }: Props) {
             aria-hidden
             className={stops > 0 && panel !== 'findings' ? 'text-caution' : ''}
           />
-          {findings.length === 0
-            ? 'No findings'
-            : `${findings.length} finding${findings.length === 1 ? '' : 's'}`}
+          <span className="md:hidden" aria-hidden>
+            {findings.length}
+          </span>
+          <span className="max-md:sr-only">
+            {findings.length === 0
+              ? 'No findings'
+              : `${findings.length} finding${findings.length === 1 ? '' : 's'}`}
+          </span>
         </button>
         <button
           className="button button-quiet max-md:hidden"

@@ -22,13 +22,18 @@ export function AddDevice({ onDone }: { onDone: (id: string) => void }) {
   const type = types.find((candidate) => candidate.id === typeId) ?? types[0]
   const save = () => {
     if (!type) return
-    const gear = site.networks.find(({ purpose }) => purpose === 'management')?.id ?? null
-    const fresh = newDevice(id, name, type)
+    const gear = site.networks.find(({ purpose }) => purpose === 'management')
+    const fresh = newDevice(id, name, type, gear?.vlanId)
     const controllerId =
       type.kind === 'accessPoint'
         ? (site.devices.find(({ kind }) => kind === 'controller')?.id ?? null)
         : null
-    const record = { ...fresh, place, controllerId, management: { ...fresh.management, networkId: gear } }
+    const record = {
+      ...fresh,
+      place,
+      controllerId,
+      management: { ...fresh.management, networkId: gear?.id ?? null },
+    }
     const typeEdit: Edit[] = site.deviceTypes.some((own) => own.id === type.id)
       ? []
       : [{ op: 'put', collection: 'deviceTypes', record: type }]

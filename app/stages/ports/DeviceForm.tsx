@@ -1,11 +1,12 @@
 import { distinctFixedAddresses, freeFixedAddress, subnetOrNull } from '~/core/addressing'
 import { networkOf, typeOf } from '~/core/site'
-import type { Addressing, Device, Management, Radio } from '~/core/site'
+import type { Addressing, Device, Management, Port, Radio } from '~/core/site'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useDraft } from '../../hooks/useDraft'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
+import { nativeChoices } from './nativeChoices'
 
 interface Props {
   device: Device
@@ -101,6 +102,9 @@ export function DeviceForm({ device, onDone }: Props) {
         />
         <CheckInput label="UPnP on" checked={draft.upnp} onChange={(upnp) => set({ upnp })} />
       </div>
+      {device.kind === 'accessPoint' && (
+        <WireField ports={draft.ports} onChange={(ports) => set({ ports })} />
+      )}
       {draft.radios.length > 0 && (
         <RadioFields radios={draft.radios} onChange={(radios) => set({ radios })} />
       )}
@@ -123,7 +127,7 @@ function ManagementFields({
   const taken = [...distinctFixedAddresses(site).map(({ ip }) => ip), network?.gateway ?? '']
   const free = network && subnet ? freeFixedAddress(subnet, network, taken) : null
   return (
-    <fieldset className="grid gap-3 border border-line p-3 sm:grid-cols-[2fr_1fr_2fr_1fr_2fr]">
+    <fieldset className="grid gap-3 border border-line p-3 sm:grid-cols-[2fr_1.3fr_2fr_1fr_2fr]">
       <legend className="px-1 text-[0.9rem] font-medium">Management</legend>
       <SelectInput
         label="Network"
@@ -174,6 +178,25 @@ function ManagementFields({
         </>
       )}
     </fieldset>
+  )
+}
+
+/** The VLAN on which an access point sends untagged: its own management, as a rule. Tags follow from its SSIDs. */
+function WireField({ ports, onChange }: { ports: Port[]; onChange: (ports: Port[]) => void }) {
+  const { site } = useSite()
+  const native = ports[0]?.nativeVlan ?? null
+  return (
+    <SelectInput
+      label="Untagged on its cable"
+      path="ports"
+      value={native === null ? null : String(native)}
+      none="nothing"
+      choices={nativeChoices(site, native)}
+      onChange={(value) =>
+        onChange(ports.map((port) => ({ ...port, nativeVlan: value === null ? null : Number(value) })))
+      }
+      hint="The switch port must have the same native VLAN. What its SSIDs need leaves tagged."
+    />
   )
 }
 

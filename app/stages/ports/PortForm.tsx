@@ -8,6 +8,7 @@ import { newId } from '../../hooks/newId'
 import { useDraft } from '../../hooks/useDraft'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
+import { nativeChoices } from './nativeChoices'
 import { speedText } from './speedText'
 
 const SPEEDS = [100, 1000, 2500, 5000, 10000]
@@ -123,15 +124,7 @@ interface Part {
 
 function VlanFields({ draft, set }: Part) {
   const { site } = useSite()
-  const known = site.networks.map(({ vlanId, name }) => ({
-    value: String(vlanId),
-    label: `${vlanId} ${name}`,
-  }))
   const native = draft.nativeVlan
-  const choices =
-    native !== null && !known.some(({ value }) => value === String(native))
-      ? [{ value: String(native), label: String(native) }, ...known]
-      : known
   const setMode = (mode: Port['mode']) =>
     set({
       mode,
@@ -162,7 +155,7 @@ function VlanFields({ draft, set }: Part) {
           path="nativeVlan"
           value={native === null ? null : String(native)}
           none="none: untagged frames are dropped"
-          choices={choices}
+          choices={nativeChoices(site, native)}
           onChange={(value) =>
             set({
               nativeVlan: value === null ? null : Number(value),

@@ -13,7 +13,7 @@ export function RunClients({ benchRuns }: { benchRuns: boolean }) {
             : 'There is no bench, so the stand-in plays the whole plan with everything up and settled.'}
         </p>
       </div>
-      <Form method="post">
+      <Form method="post" className="shrink-0">
         <button className="button button-main" name="intent" value="clients" disabled={busy}>
           <Play size={15} aria-hidden /> Test every place
         </button>
