@@ -12,7 +12,7 @@ export function seededRandom(seed: number): Random {
   }
 }
 
-/** A 32-bit seed from any text (FNV-1a, RFC 9923 gives the constants). */
+/** A 32-bit seed from any text: FNV-1a by Fowler, Noll and Vo (public domain), constants from memory. */
 export function seedFrom(text: string): number {
   let hash = 0x811c9dc5
   for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193)
