@@ -12,10 +12,18 @@ export interface ExpectedRange {
   lowMbps: number
   likely: Traced
   highMbps: number
+  /** How low and high follow from the likely figure, and by whose word. */
+  bounds: { formula: string; source: string }
 }
 
 /** A healthy wire gives nine tenths or more; air is shared and its rate moves. Common practice, no source. */
 const LOW_SHARE = { wired: 0.9, radio: 0.6 } as const
+const LOW_SHARE_SOURCE = {
+  wired:
+    'A healthy wire gives nine tenths or more: common practice, no source. 5 % above is assumed for rounding.',
+  radio:
+    'Air is shared and its rate moves while one measures: common practice, no source. 5 % above is assumed, for a rate that rose during the test.',
+} as const
 /** What a measurement may exceed the sum by: rounding, a PHY rate that rose during the test. assumed: 5 %. */
 const HIGH_SHARE = 1.05
 
@@ -27,6 +35,10 @@ export function expectedRange(link: LinkUnderTest): ExpectedRange {
     lowMbps: Math.min(likely.value, cap) * LOW_SHARE[link.medium],
     likely: cap < likely.value ? cappedBy(cap, likely) : likely,
     highMbps: Math.min(likely.value, cap) * HIGH_SHARE,
+    bounds: {
+      formula: `low = ${LOW_SHARE[link.medium]} · likely, high = ${HIGH_SHARE} · likely`,
+      source: LOW_SHARE_SOURCE[link.medium],
+    },
   }
 }
 

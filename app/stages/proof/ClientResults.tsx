@@ -67,7 +67,9 @@ function Addresses({ tests }: { tests: AddressTest[] }) {
 /** The pings as a table of from and to; a cell that is not as planned says so and why. */
 function Pings({ tests }: { tests: PingTest[] }) {
   const { site } = useSite()
-  const columns = [...new Map(tests.map(({ targetName, target }) => [targetName, target])).entries()]
+  const names = new Set(tests.map(({ targetName }) => targetName))
+  const inside = site.networks.map(({ name }) => name).filter((name) => names.delete(name))
+  const columns = [...inside, ...names]
   const rows = [...new Set(tests.map(({ fromNetworkId }) => fromNetworkId))]
   const vlan = (id: string) => site.networks.find((network) => network.id === id)?.vlanId ?? 0
   return (
@@ -76,7 +78,7 @@ function Pings({ tests }: { tests: PingTest[] }) {
         <thead>
           <tr>
             <th>Ping from</th>
-            {columns.map(([name]) => (
+            {columns.map((name) => (
               <th key={name}>{name}</th>
             ))}
           </tr>
@@ -91,7 +93,7 @@ function Pings({ tests }: { tests: PingTest[] }) {
                   size={13}
                 />
               </th>
-              {columns.map(([name]) => (
+              {columns.map((name) => (
                 <PingCell
                   key={name}
                   test={tests.find(

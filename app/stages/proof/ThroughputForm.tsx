@@ -3,6 +3,7 @@ import { Form, useActionData, useNavigation } from 'react-router'
 import { expectedRange } from '~/core/proof'
 import type { Problem } from '~/core/outcome'
 import { accessPoints } from '~/core/site'
+import { Sourced } from '../../components/Sourced'
 import { Traced } from '../../components/Traced'
 import { useSite } from '../../hooks/useSite'
 import { FormProblems } from '../../components/Field'
@@ -90,9 +91,9 @@ export function ThroughputForm() {
         {range && (
           <p>
             This link should carry{' '}
-            <span className="figures">
+            <Sourced {...range.bounds} className="figures">
               {Math.round(range.lowMbps)} to {Math.round(range.highMbps)} Mbit/s
-            </span>
+            </Sourced>
             , most likely <Traced number={range.likely} />.
           </p>
         )}

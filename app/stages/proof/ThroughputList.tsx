@@ -3,6 +3,7 @@ import { Trash2 } from 'lucide-react'
 import { Form } from 'react-router'
 import type { DirectionResult, Judgement, Verdict } from '~/core/proof'
 import type { JudgedThroughput } from '../../server/proof.server'
+import { Sourced } from '../../components/Sourced'
 import { Traced } from '../../components/Traced'
 import { IntervalChart } from './IntervalChart'
 import { FileField } from './FileField'
@@ -66,9 +67,9 @@ function Test({ test }: { test: JudgedThroughput }) {
       </div>
       <p className="mt-1">
         Expected{' '}
-        <span className="figures">
+        <Sourced {...judged.expected.bounds} className="figures">
           {Math.round(judged.expected.lowMbps)} to {Math.round(judged.expected.highMbps)} Mbit/s
-        </span>
+        </Sourced>
         , most likely <Traced number={judged.expected.likely} />.
         {body.link.baselineMbps !== null && ` Wired baseline ${body.link.baselineMbps} Mbit/s.`}
       </p>

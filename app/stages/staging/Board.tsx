@@ -1,5 +1,6 @@
 import type { DeviceView } from '~/field'
 import type { Bench } from '../../hooks/useBench'
+import { Sourced } from '../../components/Sourced'
 import { LightMark } from './LightMark'
 import { clockText, spanText } from './clockText'
 
@@ -61,7 +62,7 @@ function Elapsed({ device: { expected, elapsedS }, late }: { device: DeviceView;
   const scale = Math.max(expected.highS * 1.25, elapsedS)
   const share = (seconds: number) => `${Math.min(100, (100 * seconds) / scale)}%`
   return (
-    <div title={expected.source}>
+    <div>
       <div className="relative h-2.5 border border-line bg-depth-1" aria-hidden>
         <div
           className="absolute inset-y-0 bg-depth-3"
@@ -72,10 +73,10 @@ function Elapsed({ device: { expected, elapsedS }, late }: { device: DeviceView;
           style={{ width: share(elapsedS) }}
         />
       </div>
-      <p className={late ? 'font-medium text-caution' : 'caption'}>
+      <Sourced source={expected.source} className={late ? 'font-medium text-caution' : 'caption'}>
         {spanText(expected.lowS, expected.highS)}, now {clockText(elapsedS)}
         {late ? '. Longer than usual.' : ''}
-      </p>
+      </Sourced>
     </div>
   )
 }
