@@ -5,8 +5,13 @@ const MOST_UPLOAD_BYTES = 20 * 1024 * 1024
 /** A larger body is read to its end and thrown away, up to here, so that the refusal reaches the browser. */
 const MOST_DRAINED_BYTES = 256 * 1024 * 1024
 
-/** Only pages of this very server may post to it, and only so much. Holds for every route. */
+/** The names this server goes by. Any other would be a page elsewhere that had its name pointed here. */
+const OWN_NAMES = new Set(['127.0.0.1', 'localhost', '[::1]'])
+
+/** Only pages of this very server may ask and post, and only so much. Holds for every route. */
 export const guard: MiddlewareFunction<Response> = async ({ request }, next) => {
+  if (!OWN_NAMES.has(nameOf(request)))
+    return refuse(421, 'This server answers on this machine only, at 127.0.0.1 or localhost.')
   if (request.method === 'GET' || request.method === 'HEAD') return next()
   if (!fromHere(request))
     return refuse(403, 'This request comes from another site, so it was not carried out.')
@@ -22,6 +27,12 @@ export const guard: MiddlewareFunction<Response> = async ({ request }, next) => 
 
 const tooLarge = (bytes: number): string =>
   `The file has ${Math.max(1, Math.round(bytes / 1048576))} MB; at most ${MOST_UPLOAD_BYTES / 1048576} MB are taken. Nothing was changed.`
+
+/** The name the browser asked for. */
+function nameOf(request: Request): string {
+  const asked = `http://${request.headers.get('host') ?? new URL(request.url).host}`
+  return URL.canParse(asked) ? new URL(asked).hostname : ''
+}
 
 /** The Origin header when the browser sends one, else what it says about the fetch. */
 function fromHere(request: Request): boolean {

@@ -253,6 +253,9 @@ describe('the guard', () => {
 
   test.each([
     ['a page that is read', { method: 'GET' }, 200],
+    ['a page asked for by another name', { method: 'GET', headers: { host: 'rebound.example:4318' } }, 421],
+    ['a name that is none', { method: 'GET', headers: { host: '' } }, 421],
+    ['localhost', { method: 'GET', headers: { host: 'localhost:4318' } }, 200],
     ['a post from this server', { method: 'POST', headers: own, body: 'x' }, 200],
     [
       'a post from elsewhere',

@@ -19,6 +19,12 @@ test('pages carry a strict policy, and it holds', async ({ page }) => {
   expect(ran).toBe(false)
 })
 
+test('a page asked for by a stranger’s name is refused', async ({ request }) => {
+  const answer = await request.get('/', { headers: { host: 'rebound.example' } })
+  expect(answer.status()).toBe(421)
+  expect(await answer.text()).toContain('at 127.0.0.1 or localhost')
+})
+
 test('posts from elsewhere are refused', async ({ request, baseURL }) => {
   const site = await demoSite(request, baseURL!)
   const body = { revision: 1, label: 'x', edits: [{ op: 'describe', header: { name: 'Taken' } }] }

@@ -81,6 +81,7 @@ test('one access point, from paper plan to printed record', async ({ page, reque
     const record = page.getByRole('article')
     for (const words of [
       'Port map',
+      'Received by (name, date)',
       'Chandlery AP port 1, 18 m',
       '172.27.60.0/22',
       'TernQuay-Berths',

@@ -7,6 +7,7 @@ import { Cautions } from '../../stages/handover/Cautions'
 import { LogList } from '../../stages/handover/LogList'
 import { OpenFindings } from '../../stages/handover/OpenFindings'
 import { PortMap } from '../../stages/handover/PortMap'
+import { Signatures } from '../../stages/handover/Signatures'
 import { SsidTable } from '../../stages/handover/SsidTable'
 import { TestResults } from '../../stages/handover/TestResults'
 import { TitleBlock } from '../../stages/handover/TitleBlock'
@@ -51,6 +52,7 @@ export default function Handover({ loaderData }: Route.ComponentProps) {
         <OpenFindings />
         <LogList lines={log} />
         <Cautions />
+        <Signatures />
       </article>
     </>
   )
