@@ -41,10 +41,18 @@ async function addDevice(page: Page, type: string, name: string) {
   await closed(page)
 }
 
-async function plug(page: Page, port: RegExp, to: string) {
+/** Clicks a berth and waits for that port's own form. */
+async function choosePort(page: Page, port: RegExp) {
   await page.getByRole('button', { name: port }).click()
-  await page.getByLabel('Plugged in').selectOption({ label: to })
-  await page.getByRole('button', { name: 'Save' }).click()
+  const form = page.getByRole('region', { name: new RegExp(port.source.replace(',', '$')) })
+  await expect(form).toBeVisible()
+  return form
+}
+
+async function plug(page: Page, port: RegExp, to: string) {
+  const form = await choosePort(page, port)
+  await form.getByLabel('Plugged in').selectOption({ label: to })
+  await form.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('button', { name: port })).toHaveAttribute(
     'aria-label',
     new RegExp(`to ${to.split(' port')[0]}`),
@@ -129,11 +137,11 @@ test('a small site built from nothing in the browser carries its guests to the i
       await expect(page.locator(`[data-code="${code}"]`)).toHaveCount(0)
     }
     for (const port of [/^Gate port L1,/, /^Sluice switch port 1,/]) {
-      await page.getByRole('button', { name: port }).click()
-      await page.getByLabel('Kind').selectOption('trunk')
-      await page.getByLabel('Native VLAN (PVID)').selectOption('70')
-      await page.getByRole('checkbox', { name: '80 Lock guests' }).check()
-      await page.getByRole('button', { name: 'Save' }).click()
+      const form = await choosePort(page, port)
+      await form.getByLabel('Kind').selectOption('trunk')
+      await form.getByLabel('Native VLAN (PVID)').selectOption('70')
+      await form.getByRole('checkbox', { name: '80 Lock guests' }).check()
+      await form.getByRole('button', { name: 'Save' }).click()
       await expect(page.getByRole('button', { name: port })).toHaveAttribute(
         'aria-label',
         /trunk, native VLAN 70, tagged 80/,

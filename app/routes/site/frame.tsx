@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { Outlet, data, isRouteErrorResponse } from 'react-router'
+import type { ShouldRevalidateFunctionArgs } from 'react-router'
 import { Problem } from '../../components/Problem'
 import { FindingsDrawer } from '../../components/frame/FindingsDrawer'
 import { FollowPanel } from '../../components/frame/FollowPanel'
@@ -16,6 +17,20 @@ import type { Route } from './+types/frame'
 
 export const loader = ({ params, request }: Route.LoaderArgs) =>
   data(siteFrame(params.siteId, new URL(request.url).searchParams))
+
+/** Choosing a port or opening a panel asks the server nothing; a frame to follow, an edit or another stage does. */
+export function shouldRevalidate({
+  currentUrl,
+  nextUrl,
+  formMethod,
+  defaultShouldRevalidate,
+}: ShouldRevalidateFunctionArgs) {
+  const asksTheSame = ['from', 'to'].every(
+    (name) => currentUrl.searchParams.get(name) === nextUrl.searchParams.get(name),
+  )
+  const onlyLooks = formMethod === undefined && currentUrl.pathname === nextUrl.pathname && asksTheSame
+  return onlyLooks && currentUrl.search !== nextUrl.search ? false : defaultShouldRevalidate
+}
 
 export const meta: Route.MetaFunction = ({ data: frame }) => [
   { title: frame ? `${(frame as { site: { name: string } }).site.name} · Yard Beacon` : 'Yard Beacon' },
