@@ -26,11 +26,11 @@ export function addressFor(bench: Bench, twin: Twin, device: Device): Found {
   const lease = server && leaseFrom(bench.site, server)
   if (lease) return { ok: true, ip: lease.ip }
   const network = networkOf(bench.site, networkId)
-  const server0 = network?.servedBy ? deviceOf(bench.site, network.servedBy) : undefined
-  const serverKey = server0 && managementInterface(twin.fabric, server0)
-  if (!server0) return { ok: false, why: 'Nobody serves addresses in its management network.' }
-  if (!serverKey) return { ok: false, why: `${server0.name}, which serves addresses, is not up.` }
-  const way = frameWay(twin, place, { deviceId: server0.id, key: `self:${network?.vlanId ?? 0}` })
+  const planned = network?.servedBy ? deviceOf(bench.site, network.servedBy) : undefined
+  const plannedKey = planned && managementInterface(twin.fabric, planned)
+  if (!planned) return { ok: false, why: 'Nobody serves addresses in its management network.' }
+  if (!plannedKey) return { ok: false, why: `${planned.name}, which serves addresses, is not up.` }
+  const way = frameWay(twin, place, { deviceId: planned.id, key: `self:${network?.vlanId ?? 0}` })
   return { ok: false, why: `No address server answers. ${way.reason ?? ''}`.trim() }
 }
 

@@ -1,5 +1,6 @@
 import { reachMatrix, twinOf } from '~/core/layer3'
 import { siteOr404 } from './siteState.server'
+import { targetId } from './targetId.server'
 
 export interface MatrixCell {
   fromNetworkId: string
@@ -15,10 +16,7 @@ export const reachOf = (siteId: string): MatrixCell[] =>
   reachMatrix(twinOf(siteOr404(siteId).site)).map(
     ({ fromNetworkId, target, targetName, verdict, byRule, exceptions }) => ({
       fromNetworkId,
-      targetId:
-        target.kind === 'internet'
-          ? 'internet'
-          : `${target.kind}:${target.kind === 'network' ? target.networkId : target.deviceId}`,
+      targetId: targetId(target),
       targetName,
       verdict,
       byRule,

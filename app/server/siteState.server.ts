@@ -9,6 +9,7 @@ import type { SiteState } from '~/store'
 import { benchNow } from './bench.server'
 import { publicFinding, publicSite } from './publicSite.server'
 import { store } from './store.server'
+import { targetId } from './targetId.server'
 
 /** The site of a route, or a 404 that the error page explains. */
 export function siteOr404(siteId: string): SiteState {
@@ -51,13 +52,6 @@ export interface Followed {
   to: string
   answer: Answer
 }
-
-const targetId = (target: Target): string =>
-  target.kind === 'internet'
-    ? 'internet'
-    : target.kind === 'network'
-      ? `network:${target.networkId}`
-      : `controller:${target.deviceId}`
 
 function targetFrom(text: string): Target | null {
   const [kind, id = ''] = [text.split(':')[0], text.slice(text.indexOf(':') + 1)]

@@ -47,6 +47,10 @@ export function neighbourAt(
 export const accessPoints = (site: Site): Device[] =>
   site.devices.filter((device) => device.kind === 'accessPoint')
 
+/** The devices whose ports lie side by side: what gets a strip, and a place in the port map. */
+export const switchingDevices = (site: Site): Device[] =>
+  site.devices.filter(({ kind }) => kind === 'switch' || kind === 'gateway' || kind === 'unmanagedSwitch')
+
 /** The SSIDs an access point is meant to put on the air. */
 export const ssidsOn = (site: Site, accessPoint: Device): Ssid[] =>
   site.ssids.filter((ssid) => ssid.accessPointIds === null || ssid.accessPointIds.includes(accessPoint.id))

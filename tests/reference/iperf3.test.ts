@@ -1,21 +1,12 @@
 import { execFileSync, spawn, spawnSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
-import { createServer } from 'node:net'
-import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import { readIperf3 } from '~/schema/iperf3'
+import { freePort } from '~/tests/kit/freePort'
 
 /** The real iperf3 (Debian) over loopback, and stored results of version 3.12. */
 const here = spawnSync('iperf3', ['--version']).status === 0
 const real = here ? test : test.skip
-
-const freePort = () =>
-  new Promise<number>((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as AddressInfo
-      probe.close(() => resolve(port))
-    })
-  })
 
 const PATIENCE_MS = 4000
 

@@ -1,4 +1,5 @@
 import { Plus } from 'lucide-react'
+import { switchingDevices } from '~/core/site'
 import { StageHead } from '../../components/StageHead'
 import { Dialog } from '../../components/Dialog'
 import { usePanel } from '../../hooks/usePanel'
@@ -14,9 +15,7 @@ export default function Ports() {
   const { search, set } = usePanel()
   const device = site.devices.find(({ id }) => id === search.get('device'))
   const port = device?.ports.find(({ number }) => number === Number(search.get('port')))
-  const strips = site.devices.filter(
-    ({ kind }) => kind === 'switch' || kind === 'gateway' || kind === 'unmanagedSwitch',
-  )
+  const strips = switchingDevices(site)
   return (
     <>
       <StageHead title="Ports" says="Each socket with its VLANs, its power, and what is moored there.">

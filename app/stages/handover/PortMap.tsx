@@ -1,5 +1,5 @@
 import { linkSpeedMbps } from '~/core/cabling'
-import { neighbourAt, portName, portSpecOf } from '~/core/site'
+import { neighbourAt, portName, portSpecOf, switchingDevices } from '~/core/site'
 import type { Device, Port } from '~/core/site'
 import { Flag } from '../../components/Flag'
 import { useSite } from '../../hooks/useSite'
@@ -8,9 +8,7 @@ import { Section } from './Section'
 
 export function PortMap() {
   const { site } = useSite()
-  const strips = site.devices.filter(
-    ({ kind }) => kind === 'switch' || kind === 'gateway' || kind === 'unmanagedSwitch',
-  )
+  const strips = switchingDevices(site)
   return (
     <Section title="Port map">
       {strips.length === 0 && <p className="text-soft">No switch in the plan.</p>}

@@ -1,7 +1,7 @@
 import { format } from 'date-fns'
 import type { Proofs } from '../../server/proof.server'
 import { ClientResults } from '../proof/ClientResults'
-import { WAY } from '../proof/ThroughputList'
+import { VERDICT, WAY } from '../proof/ThroughputList'
 import { Section } from './Section'
 
 export function TestResults({ proofs: { clients, throughput } }: { proofs: Proofs }) {
@@ -41,11 +41,7 @@ export function TestResults({ proofs: { clients, throughput } }: { proofs: Proof
                     {Math.round(test.judged.expected.lowMbps)}–{Math.round(test.judged.expected.highMbps)}
                   </td>
                   <td className={judgement.verdict === 'low' ? 'font-semibold text-caution' : ''}>
-                    {judgement.verdict === 'low'
-                      ? 'too low'
-                      : judgement.verdict === 'above'
-                        ? 'more than expected'
-                        : 'as expected'}
+                    {VERDICT[judgement.verdict]}
                   </td>
                 </tr>
               )),

@@ -8,7 +8,7 @@ import { Traced } from '../../components/Traced'
 import { IntervalChart } from './IntervalChart'
 import { FileField } from './FileField'
 
-const VERDICT: Record<Verdict, string> = {
+export const VERDICT: Record<Verdict, string> = {
   asExpected: 'as expected',
   low: 'too low',
   above: 'more than expected',

@@ -1,0 +1,13 @@
+import type { Target } from '~/core/layer3'
+
+/** A target as it stands in an address: "internet", "network:ID", "controller:ID". */
+export function targetId(target: Target): string {
+  switch (target.kind) {
+    case 'internet':
+      return 'internet'
+    case 'network':
+      return `network:${target.networkId}`
+    case 'controller':
+      return `controller:${target.deviceId}`
+  }
+}
