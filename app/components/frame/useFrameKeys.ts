@@ -16,12 +16,15 @@ export function useFrameKeys(open: (overlay: 'palette' | 'keys') => void): void 
   const { step } = useSteps()
   const navigate = useNavigate()
   const waitsForStage = useRef(false)
+  /** The finding last gone to: ahead of the address when keys come faster than pages. */
+  const atFinding = useRef<string | null>(null)
 
   const toFinding = (by: 1 | -1) => {
     if (findings.length === 0) return
-    const at = findings.findIndex((finding) => finding.id === search.get('finding'))
+    const at = findings.findIndex((finding) => finding.id === (atFinding.current ?? search.get('finding')))
     const next = findings[(at + by + findings.length + (at === -1 && by === -1 ? 1 : 0)) % findings.length]
     if (!next) return
+    atFinding.current = next.id
     set({ panel: 'findings', finding: next.id })
     requestAnimationFrame(() =>
       document.querySelector(`[data-finding="${CSS.escape(next.id)}"]`)?.scrollIntoView({ block: 'nearest' }),
