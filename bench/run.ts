@@ -23,7 +23,7 @@ function timed(work: () => unknown): string {
 const row = (...cells: string[]) =>
   console.log(cells.map((cell, i) => (i === 0 ? cell.padEnd(28) : cell.padStart(14))).join(''))
 
-const read = readSiteFile(readFileSync('demo/tern-quay.json', 'utf8'))
+const read = readSiteFile(readFileSync('tests/kit/chandlery.json', 'utf8'))
 if (!read.ok) throw new Error('the demo does not read')
 const demo: Site = read.value
 

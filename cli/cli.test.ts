@@ -9,8 +9,8 @@ const started = (command: string, args: string[]) => {
 }
 const beacon = (...args: string[]) => started(process.execPath, ['--import', 'tsx', 'cli/main.ts', ...args])
 
-const MENDED = 'demo/tern-quay-mended.json'
-const SPOILT = 'demo/tern-quay.json'
+const MENDED = 'tests/kit/chandlery-mended.json'
+const SPOILT = 'tests/kit/chandlery.json'
 const UP = 'tests/reference/data/iperf3/tcp-up.json'
 const DOWN = 'tests/reference/data/iperf3/tcp-reverse.json'
 

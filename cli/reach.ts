@@ -40,7 +40,7 @@ function cellText(site: Site, cell: ReachCell): string {
   const odd =
     cell.verdict === 'yes'
       ? ''
-      : `: ${cell.exceptions.map(({ attachment, says }) => `${attachment.label}: ${says}`).join(' | ')}`
+      : `: ${cell.exceptions.map(({ attachments, says }) => `${attachments.map(({ label }) => label).join(', ')}: ${says}`).join(' | ')}`
   return `${from} to ${cell.targetName}: ${cell.verdict}${odd}`
 }
 

@@ -12,7 +12,7 @@ const WANTED: Record<string, string> = {
   id: 'an id of up to 40 letters, digits, - or _',
 }
 
-const KEY_FIELDS = new Set(['passphrase', 'key'])
+const KEY_FIELDS = new Set(['passphrase', 'key', 'secret', 'password'])
 
 /** Checks data from outside. Every problem comes back, each with its path and a sentence. */
 export function check<T>(schema: Joi.Schema, data: unknown): Outcome<T> {

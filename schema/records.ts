@@ -31,6 +31,20 @@ export const network = Joi.object({
   routedBy: ref(),
   servedBy: ref(),
   translated: flag(true),
+  relayed: flag(false),
+  announcedControllerId: ref(),
+  announcedBy: choice('43', '138', 'both').default('138'),
+})
+
+const secret = () => Joi.string().min(1).max(128).allow(null).default(null)
+/** Ports go from 1 to 65535. Source: RFC 768. */
+const udpPort = () => Joi.number().integer().min(1).max(65535).default(1812)
+
+const radiusTarget = Joi.object({
+  serverId: ref(),
+  port: udpPort(),
+  secret: secret(),
+  authenticator: choice('accessPoint', 'controller').default('accessPoint'),
 })
 
 export const profile = Joi.object({
@@ -46,9 +60,10 @@ export const profile = Joi.object({
     'wpa2-enterprise',
     'wpa3-enterprise',
   ).required(),
-  passphrase: Joi.string().max(128).allow(null).default(null),
+  passphrase: Joi.string().min(1).max(128).allow(null).default(null),
   wps: flag(false),
   isDefault: flag(false),
+  radius: radiusTarget.allow(null).default(null),
 })
 
 const band = () => choice('2.4', '5', '6')
@@ -61,18 +76,24 @@ export const ssid = Joi.object({
   profileId: ref(),
   bands: Joi.array().items(band()).max(3).default(['2.4', '5']),
   accessPointIds: Joi.array().items(id()).max(1000).allow(null).default(null),
+  groupIds: Joi.array().items(id()).max(100).allow(null).default(null),
   hidden: flag(false),
+  isolated: flag(false),
   schedule: choice('always', 'whenWanted').default('always'),
 })
 
 const KINDS = [
   'modem',
   'gateway',
+  'router',
   'switch',
   'unmanagedSwitch',
   'accessPoint',
   'controller',
+  'radius',
   'station',
+  'injector',
+  'powerline',
 ] as const
 const portNumber = () => Joi.number().integer().min(1).max(256)
 const speed = () => Joi.number().valid(10, 100, 1000, 2500, 5000, 10000)
@@ -119,7 +140,7 @@ export const port = Joi.object({
   speedMbps: speed().allow(null).default(null),
 })
 
-const addressing = () => choice('fixed', 'dhcp', 'none').default('dhcp')
+const addressing = () => choice('fixed', 'dhcp', 'reserved', 'none').default('dhcp')
 const prefixLength = () => Joi.number().integer().min(0).max(32).allow(null).default(null)
 
 const management = Joi.object({
@@ -152,9 +173,24 @@ const radio = Joi.object({
   widthMhz: Joi.number().valid(20, 40, 80, 160).default(20),
 })
 
+const air = Joi.object({ deviceId: id().required(), ssidId: ref(), enterprise: flag(false) })
+
+const radiusServer = Joi.object({
+  port: udpPort(),
+  clients: Joi.array()
+    .items(Joi.object({ deviceId: id().required(), secret: secret() }))
+    .max(1000)
+    .default([]),
+  users: Joi.array()
+    .items(Joi.object({ name: name().required(), password: secret() }))
+    .max(5000)
+    .default([]),
+})
+
 export const device = Joi.object({
   id: id().required(),
-  name: name().required(),
+  /** A file of bare switches may leave names out: the id will do. */
+  name: name().default(Joi.ref('id')),
   kind: choice(...KINDS).required(),
   typeId: ref(),
   place: text(120),
@@ -171,6 +207,13 @@ export const device = Joi.object({
   powerPartListed: flag(true),
   controllerId: ref(),
   licences: count(100000).default(0),
+  role: choice('gateway', 'plainAp', 'innerRouter', 'station', 'bridgeEnd', 'repeater')
+    .allow(null)
+    .default(null),
+  bridgeMode: flag(true),
+  air: air.allow(null).default(null),
+  radius: radiusServer.allow(null).default(null),
+  opensPageOf: ref(),
 })
 
 const linkEnd = Joi.object({ deviceId: id().required(), port: portNumber().required() })
@@ -180,7 +223,7 @@ export const link = Joi.object({
   a: linkEnd.required(),
   b: linkEnd.required(),
   lengthM: Joi.number().min(0).max(100000).default(1),
-  category: choice('cat5e', 'cat6', 'cat6a', 'fibre').default('cat6'),
+  category: choice('cat5e', 'cat6', 'cat6a', 'fibre', 'mains').default('cat6'),
 })
 
 export const rule = Joi.object({
@@ -193,6 +236,42 @@ export const rule = Joi.object({
   enabled: flag(true),
 })
 
+export const group = Joi.object({
+  id: id().required(),
+  name: name().required(),
+  accessPointIds: Joi.array().items(id()).unique().max(1000).default([]),
+  jacks: Joi.array()
+    .items(Joi.object({ port: portNumber().required(), networkId: id().required() }))
+    .unique('port')
+    .max(16)
+    .default([]),
+})
+
+export const area = Joi.object({
+  id: id().required(),
+  name: name().required(),
+  needs: Joi.array()
+    .items(
+      Joi.object({
+        networkId: id().required(),
+        clients: count(65536).default(0),
+        rateMbps: Joi.number().min(0).max(10000).default(0),
+      }),
+    )
+    .unique('networkId')
+    .max(50)
+    .default([]),
+})
+
+export const wish = Joi.object({
+  id: id().required(),
+  fromNetworkId: id().required(),
+  to: Joi.alternatives()
+    .try(Joi.object({ networkId: id().required() }), choice('internet'))
+    .required(),
+  wish: choice('must', 'may', 'mustNot').required(),
+})
+
 export const RECORDS: Record<Collection, Joi.ObjectSchema> = {
   networks: network,
   profiles: profile,
@@ -201,4 +280,7 @@ export const RECORDS: Record<Collection, Joi.ObjectSchema> = {
   devices: device,
   links: link,
   rules: rule,
+  groups: group,
+  areas: area,
+  wishes: wish,
 }

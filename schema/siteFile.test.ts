@@ -90,7 +90,7 @@ test.each<[string, (data: Data) => void, string, string]>([
     'devices[2].ports[1].number',
     'listed twice',
   ],
-  ['a missing name', (d) => delete d.devices![0]!.name, 'devices[0].name', 'missing'],
+  ['a missing kind', (d) => delete d.devices![0]!.kind, 'devices[0].kind', 'missing'],
 ])('%s is named with its path and a sentence', (_name, change, path, words) => {
   const mine = spoil(change).filter((line) => line.startsWith(`${path}:`))
   expect(mine.join(' ')).toContain(words)
@@ -160,8 +160,25 @@ test('schema and validator judge 1500 spoilt files alike', () => {
     const spoilt = mutate(whole, random)
     const ours = siteFile.validate(spoilt, { convert: false }).error === undefined
     if (validate(spoilt) !== ours)
-      throw new Error(`the two differ (ours ${ours}): ${JSON.stringify(validate.errors)}`)
+      throw new Error(
+        `the two differ (ours ${ours}): ${JSON.stringify(validate.errors)} ${siteFile.validate(spoilt, { convert: false }).error?.message ?? ''}`,
+      )
     if (!ours) refused++
   }
   expect(refused).toBeGreaterThan(700)
+})
+
+test('switches, cables and plain clients alone make a site', () => {
+  const read = readSiteFile(
+    JSON.stringify({
+      format: 'yard-beacon-site',
+      version: 1,
+      devices: [
+        { id: 'a', kind: 'switch', ports: [{ number: 1 }, { number: 2, mode: 'trunk', taggedVlans: [7] }] },
+        { id: 'h', kind: 'station', ports: [{ number: 1 }] },
+      ],
+      links: [{ id: 'l', a: { deviceId: 'a', port: 1 }, b: { deviceId: 'h', port: 1 } }],
+    }),
+  )
+  expect(read).toMatchObject({ ok: true, value: { networks: [], devices: [{ name: 'a' }, { name: 'h' }] } })
 })

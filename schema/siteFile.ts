@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { bad, good } from '~/core/outcome'
 import type { Outcome } from '~/core/outcome'
-import { COLLECTIONS, HEADER_FIELDS, integrityProblems } from '~/core/site'
+import { COLLECTIONS, HEADER_FIELDS, integrityProblems, withoutSecrets } from '~/core/site'
 import type { Site } from '~/core/site'
 import { country, name, text } from './fields'
 import { check } from './problems'
@@ -12,7 +12,7 @@ export const SITE_FILE_VERSION = 1
 const MOST_RECORDS = 5000
 
 export const headerFields = {
-  name: name(80).required(),
+  name: name(80).default('Site without a name'),
   place: text(200),
   country: country(),
   feed: text(200),
@@ -73,15 +73,11 @@ const bareSite = (file: Site): Site =>
 
 /** The text of a site file. Keys are left out unless they are asked for. */
 export function writeSiteFile(site: Site, withKeys = false): string {
-  const profiles = withKeys
-    ? site.profiles
-    : site.profiles.map((profile) => ({ ...profile, passphrase: null }))
   const file = {
     format: SITE_FILE_FORMAT,
     version: SITE_FILE_VERSION,
     keys: withKeys ? 'included' : 'leftOut',
-    ...bareSite(site),
-    profiles,
+    ...bareSite(withKeys ? site : withoutSecrets(site)),
   }
   return `${JSON.stringify(file, null, 2)}\n`
 }

@@ -1,4 +1,4 @@
-import { COLLECTIONS, HEADER_FIELDS } from '~/core/site'
+import { COLLECTIONS, HEADER_FIELDS, completeRecord } from '~/core/site'
 import type { AnyRecord, Change, Collection, Header, Site } from '~/core/site'
 import type { Db } from './database'
 
@@ -28,7 +28,7 @@ export function planStore(db: Db) {
     const site = { ...(JSON.parse(row.header) as Header) } as Site
     for (const collection of COLLECTIONS) Object.assign(site, { [collection]: [] })
     for (const { collection, body } of recordsOf.all(siteId))
-      (site[collection] as AnyRecord[]).push(JSON.parse(body) as AnyRecord)
+      (site[collection] as AnyRecord[]).push(completeRecord(collection, JSON.parse(body) as AnyRecord))
     return site
   }
 

@@ -1,7 +1,7 @@
 import { findings } from '~/core/findings'
 import { bad, good } from '~/core/outcome'
 import type { Outcome, Problem } from '~/core/outcome'
-import { applyEdits, integrityProblems } from '~/core/site'
+import { applyEdits, integrityProblems, unmasked } from '~/core/site'
 import type { Edit, SecurityProfile, Site } from '~/core/site'
 import { formProblems, readEditRequest } from '~/schema/edits'
 import { store } from './store.server'
@@ -25,7 +25,9 @@ export function makeEdits(siteId: string, body: unknown): Outcome<number> {
 const keepsKey = (edit: Edit): edit is Edit & { record: SecurityProfile } =>
   edit.op === 'put' && edit.collection === 'profiles' && !('passphrase' in edit.record)
 
-function withStoredKey(site: Site, edit: Edit, untouched: Set<string>): Edit {
+function withStoredKey(site: Site, whole: Edit, untouched: Set<string>): Edit {
+  const edit =
+    whole.op === 'put' ? { ...whole, record: unmasked(site, whole.collection, whole.record) } : whole
   if (edit.op !== 'put' || edit.collection !== 'profiles' || !untouched.has(edit.record.id)) return edit
   const stored = site.profiles.find(({ id }) => id === edit.record.id)
   return { ...edit, record: { ...(edit.record as SecurityProfile), passphrase: stored?.passphrase ?? null } }

@@ -1,10 +1,11 @@
 import type { Finding } from '~/core/findings'
+import { maskedSecrets } from '~/core/site'
 import type { Site } from '~/core/site'
 
 /** The plan as the browser may see it: keys stay here, and only whether one is set goes out. */
 export function publicSite(site: Site): { site: Site; keysSet: string[] } {
   return {
-    site: { ...site, profiles: site.profiles.map((profile) => ({ ...profile, passphrase: null })) },
+    site: maskedSecrets(site),
     keysSet: site.profiles.filter(({ passphrase }) => passphrase !== null).map(({ id }) => id),
   }
 }

@@ -1,4 +1,5 @@
-import { reachMatrix, twinOf } from '~/core/layer3'
+import { amongThemselves, reachMatrix, twinOf } from '~/core/layer3'
+import type { ReachCell } from '~/core/layer3'
 import { siteOr404 } from './siteState.server'
 import { targetId } from './targetId.server'
 
@@ -8,22 +9,26 @@ export interface MatrixCell {
   targetName: string
   verdict: 'yes' | 'no' | 'some'
   byRule: boolean
-  exceptions: { placeId: string; label: string; says: string }[]
+  oddOnes: string | null
+  exceptions: { says: string; count: number; places: { id: string; label: string }[] }[]
 }
 
-/** The reach matrix in the form the page shows it. */
-export const reachOf = (siteId: string): MatrixCell[] =>
-  reachMatrix(twinOf(siteOr404(siteId).site)).map(
-    ({ fromNetworkId, target, targetName, verdict, byRule, exceptions }) => ({
-      fromNetworkId,
-      targetId: targetId(target),
-      targetName,
-      verdict,
-      byRule,
-      exceptions: exceptions.map(({ attachment, says }) => ({
-        placeId: attachment.id,
-        label: attachment.label,
-        says,
-      })),
-    }),
-  )
+/** So many places are named for one reason; the rest are counted. */
+const MOST_PLACES = 5
+
+/** The reach matrix in the form the page shows it, with each network among its own clients too. */
+export function reachOf(siteId: string): MatrixCell[] {
+  const twin = twinOf(siteOr404(siteId).site)
+  const own = twin.site.networks.flatMap((network) => amongThemselves(twin, network) ?? [])
+  return [...reachMatrix(twin), ...own].map(cellForPage)
+}
+
+const cellForPage = ({ target, exceptions, ...cell }: ReachCell): MatrixCell => ({
+  ...cell,
+  targetId: targetId(target),
+  exceptions: exceptions.map(({ says, attachments }) => ({
+    says,
+    count: attachments.length,
+    places: attachments.slice(0, MOST_PLACES).map(({ id, label }) => ({ id, label })),
+  })),
+})

@@ -1,5 +1,5 @@
 import type { Problem } from '~/core/outcome'
-import { STARTER_TYPES, emptySite } from '~/core/site'
+import { STARTER_TYPES, emptySite, newProfile } from '~/core/site'
 import type { Site } from '~/core/site'
 import { readSiteFile } from '~/schema/siteFile'
 import { demoSite } from './demo.server'
@@ -59,9 +59,7 @@ function create(name: string): SitesResult {
 const freshSite = (name: string): Site => ({
   ...emptySite(name),
   deviceTypes: [...STARTER_TYPES],
-  profiles: [
-    { id: 'prof-default', name: 'Default', mode: 'wpa2-aes', passphrase: null, wps: false, isDefault: true },
-  ],
+  profiles: [{ ...newProfile('prof-default'), name: 'Default', mode: 'wpa2-aes', isDefault: true }],
 })
 
 async function importFile(form: FormData): Promise<SitesResult> {

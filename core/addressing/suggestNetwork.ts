@@ -27,6 +27,9 @@ export function suggestNetwork(site: Site, id: string): Network {
     routedBy: router,
     servedBy: router,
     translated: true,
+    relayed: false,
+    announcedControllerId: null,
+    announcedBy: '138',
   }
 }
 

@@ -14,6 +14,7 @@ const span = (lowS: number, highS: number, source = PRACTICE): Span => ({ lowS, 
 const BOOT: Record<DeviceKind, Span> = {
   modem: span(90, 150),
   gateway: span(60, 120),
+  router: span(60, 120),
   switch: span(60, 120),
   unmanagedSwitch: span(1, 3, 'assumed: nothing to boot'),
   accessPoint: span(60, 120),
@@ -22,7 +23,10 @@ const BOOT: Record<DeviceKind, Span> = {
     240,
     'assumed: an appliance that was set up before; its first setup takes about 20 min',
   ),
+  radius: span(60, 180, 'assumed: a small server'),
   station: span(20, 60, 'assumed'),
+  injector: span(1, 3, 'assumed: nothing to boot'),
+  powerline: span(10, 30, 'assumed'),
 }
 
 const PHASES: Partial<Record<Phase, Span>> = {

@@ -4,8 +4,15 @@ import type { CableCategory, Link, LinkEnd, Site } from '../site'
 /**
  * Fastest Ethernet over each cable at 100 m. Source: IEEE 802.3-2022 clause 40 (1000BASE-T, Cat 5e), clause 126
  * (2.5G/5GBASE-T, Cat 5e/6), clause 55 (10GBASE-T, Cat 6A).
+ * Over house wiring the rate is uneven: 100 is assumed, a figure to replace by a measurement (no source).
  */
-const CABLE_MBPS: Record<CableCategory, number> = { cat5e: 2500, cat6: 5000, cat6a: 10000, fibre: 10000 }
+const CABLE_MBPS: Record<CableCategory, number> = {
+  cat5e: 2500,
+  cat6: 5000,
+  cat6a: 10000,
+  fibre: 10000,
+  mains: 100,
+}
 
 /** The speed a cable comes up with: the slowest of both ports and the cable. Null when neither end's speed is known. */
 export function linkSpeedMbps(site: Site, link: Link): number | null {

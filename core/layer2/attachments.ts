@@ -1,24 +1,35 @@
-import { linkAt, portName, ssidsOn } from '../site/lookups'
+import { jackNetwork, linkAt, portName, portSpecOf, ssidsOn } from '../site/lookups'
+import { indexOf } from '../site/siteIndex'
 import type { Device, Id, Site, Ssid } from '../site/types'
-import { socket } from './fabric'
-import type { Place } from './walk'
+import { socket } from './keys'
+import type { Place } from './keys'
 
 /** A place where a client can attach. */
 export interface Attachment {
   id: string
-  kind: 'ssid' | 'port' | 'station'
+  kind: 'ssid' | 'port' | 'jack' | 'station'
   label: string
   place: Place
   /** The network that the plan means for it, if any. */
   networkId: Id | null
 }
 
-/** Every SSID on every access point, every free socket of a switch, and every station in the plan. */
+const known = new WeakMap<Site, Attachment[]>()
+
+/** Every SSID on every access point, every free socket of a switch, every wired jack, and every station in the plan. */
 export function attachmentsOf(site: Site): Attachment[] {
+  const made = known.get(site) ?? listAttachments(site)
+  known.set(site, made)
+  return made
+}
+
+function listAttachments(site: Site): Attachment[] {
   return site.devices.flatMap((device) => {
     switch (device.kind) {
       case 'accessPoint':
-        return ssidsOn(site, device).map((ssid) => onAir(device, ssid))
+        return [...ssidsOn(site, device).map((ssid) => onAir(device, ssid)), ...jacks(site, device)]
+      case 'router':
+        return [...ssidsOn(site, device).map((ssid) => onAir(device, ssid)), ...freeSockets(site, device)]
       case 'switch':
       case 'unmanagedSwitch':
         return freeSockets(site, device)
@@ -48,14 +59,38 @@ const onAir = (device: Device, ssid: Ssid): Attachment => ({
 
 function freeSockets(site: Site, device: Device): Attachment[] {
   return device.ports
-    .filter((port) => !linkAt(site, { deviceId: device.id, port: port.number }))
+    .filter(
+      ({ number }) =>
+        device.uplink?.port !== number &&
+        portSpecOf(site, device, number)?.role !== 'wan' &&
+        !linkAt(site, { deviceId: device.id, port: number }),
+    )
     .map((port) => ({
       id: `port:${device.id}:${port.number}`,
       kind: 'port' as const,
       label: portName(site, { deviceId: device.id, port: port.number }),
       place: { deviceId: device.id, key: socket(port.number) },
-      networkId: site.networks.find(({ vlanId }) => vlanId === port.nativeVlan)?.id ?? null,
+      networkId: indexOf(site).networkByVlan.get(port.nativeVlan ?? -1)?.id ?? null,
     }))
+}
+
+/** Sockets of an access point that one of its groups puts on a network. */
+function jacks(site: Site, device: Device): Attachment[] {
+  if (site.groups.length === 0) return []
+  return device.ports.flatMap(({ number }) => {
+    const end = { deviceId: device.id, port: number }
+    const network = jackNetwork(site, device.id, number)
+    if (!network || linkAt(site, end)) return []
+    return [
+      {
+        id: `jack:${device.id}:${number}`,
+        kind: 'jack' as const,
+        label: `jack ${portName(site, end)}`,
+        place: { deviceId: device.id, key: socket(number) },
+        networkId: network.id,
+      },
+    ]
+  })
 }
 
 export const attachmentOf = (site: Site, id: string): Attachment | undefined =>

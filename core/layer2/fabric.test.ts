@@ -1,6 +1,7 @@
 import { withDevice, withPort, withSsid, yard } from '~/tests/kit/yard'
 import { attachmentOf, attachmentsOf } from './attachments'
-import { buildFabric, interfaceIn, managementInterface, socketNumber } from './fabric'
+import { buildFabric, interfaceIn, managementInterface } from './fabric'
+import { socketNumber } from './keys'
 import { cablePath, carry } from './path'
 
 const network = (id: string) => yard().networks.find((candidate) => candidate.id === id)!

@@ -35,6 +35,14 @@ export const untaggedMember = (vlanId: VlanId | null): Membership => ({
   ingressFilter: true,
 })
 
+/** A port that carries one VLAN untagged and every other of the list tagged. */
+export const admitsAll = (pvid: VlanId | null, vlans: VlanId[]): Membership => ({
+  pvid,
+  tagged: new Set(vlans.filter((vlanId) => vlanId !== pvid)),
+  admit: 'all',
+  ingressFilter: true,
+})
+
 export const isMember = (membership: Membership, vid: VlanId): boolean =>
   membership.pvid === vid || membership.tagged.has(vid)
 

@@ -1,7 +1,8 @@
 import type { Id } from '../site/types'
-import type { Fabric, FabricNode, PortKey } from './fabric'
+import type { Fabric, FabricNode, PortGroup } from './fabric'
+import type { Place, PortKey } from './keys'
 import { leaveTag } from './walk'
-import type { Place, Visit } from './walk'
+import type { Visit } from './walk'
 import { classify } from './membership'
 import type { Refusal, Tag } from './membership'
 
@@ -11,43 +12,55 @@ interface Step {
   outKey: PortKey
 }
 
-/** The cables from one place to another by fewest devices, whatever the VLANs say; null when no cable path exists. */
-export function cablePath(fabric: Fabric, from: Place, to: Place): Step[] | null {
-  const start: Arrived = { deviceId: from.deviceId, inKey: from.key, before: null }
-  const seen = new Set([from.deviceId])
-  const queue: Arrived[] = [start]
-  for (let here = queue.shift(); here; here = queue.shift()) {
-    if (here.deviceId === to.deviceId) return stepsTo(here, to.key)
-    const node = fabric.nodes.get(here.deviceId)
-    if (!node || (node.behaviour === 'host' && here.before)) continue
-    for (const port of node.ports.values()) {
-      if (!port.peer || seen.has(port.peer.deviceId)) continue
-      seen.add(port.peer.deviceId)
-      queue.push({
-        deviceId: port.peer.deviceId,
-        inKey: port.peer.key,
-        before: { arrived: here, outKey: port.key },
-      })
-    }
-  }
-  return null
-}
-
-interface Arrived {
+/** The way one step nearer to the goal: out by this port, into that device by that port. */
+interface Onward {
+  outKey: PortKey
   deviceId: Id
   inKey: PortKey
-  before: { arrived: Arrived; outKey: PortKey } | null
 }
 
-function stepsTo(last: Arrived, outKey: PortKey): Step[] {
-  const steps: Step[] = []
-  let out = outKey
-  for (let here: Arrived | null = last; here;) {
-    steps.unshift({ deviceId: here.deviceId, inKey: here.inKey, outKey: out })
-    out = here.before?.outKey ?? out
-    here = here.before?.arrived ?? null
+const trees = new WeakMap<Fabric, Map<string, Map<Id, Onward>>>()
+
+/** From every device the next step to a goal, by fewest devices; worked out once per goal. */
+function treeTo(fabric: Fabric, goal: Id, group: PortGroup): Map<Id, Onward> {
+  const known = trees.get(fabric) ?? new Map<string, Map<Id, Onward>>()
+  trees.set(fabric, known)
+  const key = `${goal} ${group}`
+  const tree = known.get(key) ?? growTree(fabric, goal, group)
+  known.set(key, tree)
+  return tree
+}
+
+function growTree(fabric: Fabric, goal: Id, group: PortGroup): Map<Id, Onward> {
+  const onward = new Map<Id, Onward>()
+  const queue: { id: Id; group: PortGroup }[] = [{ id: goal, group }]
+  for (let i = 0; i < queue.length; i++) {
+    const here = queue[i]
+    const node = here && fabric.nodes.get(here.id)
+    if (!here || !node || (node.behaviour === 'host' && here.id !== goal)) continue
+    for (const port of node.ports.values()) {
+      const { peer } = port
+      if (!peer || port.group !== here.group || peer.deviceId === goal || onward.has(peer.deviceId)) continue
+      onward.set(peer.deviceId, { outKey: peer.key, deviceId: here.id, inKey: port.key })
+      const far = fabric.nodes.get(peer.deviceId)?.ports.get(peer.key)
+      queue.push({ id: peer.deviceId, group: far?.group ?? 'lan' })
+    }
   }
-  return steps
+  return onward
+}
+
+/** The cables from one place to another by fewest devices, whatever the VLANs say; null when no cable path exists. */
+export function cablePath(fabric: Fabric, from: Place, to: Place): Step[] | null {
+  const tree = treeTo(fabric, to.deviceId, fabric.nodes.get(to.deviceId)?.ports.get(to.key)?.group ?? 'lan')
+  const steps: Step[] = []
+  let here = { deviceId: from.deviceId, inKey: from.key }
+  while (here.deviceId !== to.deviceId) {
+    const next = tree.get(here.deviceId)
+    if (!next) return null
+    steps.push({ ...here, outKey: next.outKey })
+    here = { deviceId: next.deviceId, inKey: next.inKey }
+  }
+  return [...steps, { ...here, outKey: to.key }]
 }
 
 export interface Passage {
@@ -85,13 +98,21 @@ function pass(node: FabricNode, step: Step, tagIn: Tag): Passage {
     return { ...base, tagOut: undefined, vid: null, stopped: { at: step.inKey, refusal: entered.refusal } }
   const vid = entered?.ok ? entered.vid : null
   const visit: Visit = { deviceId: step.deviceId, inKey: step.inKey, tagIn, vid, from: null }
-  const tagOut = outPort ? leaveTag(node, outPort, visit) : undefined
-  const stopped = tagOut === undefined ? { at: step.outKey, refusal: egressRefusal(node, vid, tagIn) } : null
+  const tagOut = inPort && outPort ? leaveTag(node, inPort, outPort, visit) : undefined
+  const stopped =
+    tagOut === undefined
+      ? { at: step.outKey, refusal: egressRefusal(node, inPort?.group !== outPort?.group, vid, tagIn) }
+      : null
   return { ...base, tagOut, vid, stopped }
 }
 
-function egressRefusal(node: FabricNode, vid: number | null, tagIn: Tag): Refusal {
-  if (node.behaviour === 'host')
+function egressRefusal(node: FabricNode, otherSide: boolean, vid: number | null, tagIn: Tag): Refusal {
+  if (otherSide)
+    return {
+      reason: 'that socket belongs to the other side of the router, and nothing is bridged between the two',
+      clause: 'a router’s uplink is not part of its switch',
+    }
+  if (node.behaviour !== 'aware')
     return {
       reason: `the host listens for untagged frames and this one carries tag ${tagIn}`,
       clause: '802.1Q 6.9',

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { emptySite } from '../site'
 import type { AdmitFrames, Device, Link, Port, Site } from '../site'
 import { bareDevice, newPort } from '../site'
-import { buildFabric, socket } from './fabric'
+import { buildFabric } from './fabric'
+import { socket } from './keys'
 import { deliveredTo, flood, journey } from './walk'
 
 const trunk = (number: number, nativeVlan: number | null, taggedVlans: number[]): Port => ({

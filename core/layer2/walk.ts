@@ -1,12 +1,9 @@
 import type { Id } from '../site/types'
 import { classify, egressTag } from './membership'
 import type { Refusal, Tag } from './membership'
-import type { Fabric, FabricNode, FabricPort, PortKey } from './fabric'
-
-export interface Place {
-  deviceId: Id
-  key: PortKey
-}
+import type { Fabric, FabricNode, FabricPort } from './fabric'
+import { samePlace } from './keys'
+import type { Place, PortKey } from './keys'
 
 /** A frame inside a device: where and how it came in. `vid` is null in devices that do not sort by VLAN. */
 export interface Visit {
@@ -89,7 +86,7 @@ function arrive(
     vid,
     from: frame.from,
   }
-  const key = `${frame.deviceId} ${node.behaviour === 'aware' ? vid : `as ${frame.tag}`}`
+  const key = stateKey(node, port, vid, frame.tag)
   if (seen.has(key)) {
     result.loops.push({ place, vid })
     return []
@@ -99,12 +96,18 @@ function arrive(
   return send(node, visit, result)
 }
 
+/** What a bridge remembers of a frame: where it is and in which VLAN, or with which tag where nobody sorts. */
+export const stateKey = (node: FabricNode, port: FabricPort, vid: number | null, tag: Tag): string =>
+  `${node.device.id} ${port.group} ${node.behaviour === 'aware' ? vid : `as ${tag}`}`
+
 /** The frame leaves by every port that carries it, but the one it came in by. */
 function send(node: FabricNode, visit: Visit, result: Flood): Arriving[] {
   const onward: Arriving[] = []
+  const inPort = node.ports.get(visit.inKey)
+  if (!inPort) return onward
   for (const out of node.ports.values()) {
     if (out.key === visit.inKey) continue
-    const tagOut = leaveTag(node, out, visit)
+    const tagOut = leaveTag(node, inPort, out, visit)
     if (tagOut === undefined) continue
     if (out.peer)
       onward.push({
@@ -122,26 +125,29 @@ function send(node: FabricNode, visit: Visit, result: Flood): Arriving[] {
  * A host does not forward: what came in by the wire reaches its own interface if it is untagged, and what it says
  * itself leaves by the wire. An undefined answer means that the frame does not leave there.
  */
-export function leaveTag(node: FabricNode, out: FabricPort, visit: Visit): Tag | undefined {
+export function leaveTag(
+  node: FabricNode,
+  inPort: FabricPort,
+  out: FabricPort,
+  { vid, tagIn }: Pick<Visit, 'vid' | 'tagIn'>,
+): Tag | undefined {
+  if (inPort.group !== out.group || out.group === 'apart') return undefined
   switch (node.behaviour) {
     case 'aware':
-      return isRoutedUplink(node, out) || isRoutedUplink(node, { key: visit.inKey })
-        ? undefined
-        : egressTag(out.membership, visit.vid ?? -1)
+      return egressTag(out.membership, vid ?? -1)
     case 'transparent':
-      return visit.tagIn
+      return out.key === 'self' ? ownEar(tagIn) : tagIn
     case 'host':
-      if (visit.inKey === 'self') return visit.tagIn
-      return out.key === 'self' && (visit.tagIn === null || visit.tagIn === 0) ? null : undefined
+      if (inPort.key === 'self') return tagIn
+      return out.key === 'self' ? ownEar(tagIn) : undefined
   }
 }
 
-/** A router's uplink is not part of its switch. */
-const isRoutedUplink = (node: FabricNode, port: { key: PortKey }): boolean =>
-  node.device.uplink !== null && port.key === `port:${node.device.uplink.port}`
+/** A box without a VLAN table listens for untagged frames only. */
+const ownEar = (tag: Tag): Tag | undefined => (tag === null || tag === 0 ? null : undefined)
 
 export const deliveredTo = (result: Flood, place: Place): Delivery | undefined =>
-  result.deliveries.find((d) => d.place.deviceId === place.deviceId && d.place.key === place.key)
+  result.deliveries.find((delivery) => samePlace(delivery.place, place))
 
 /** The visits of a frame in the order it made them. */
 export function journey(last: Visit): Visit[] {

@@ -1,8 +1,9 @@
 import { attachmentOf } from '../layer2'
 import { withDevice, withManagement, withNetwork, withPort, yard } from '~/tests/kit/yard'
-import { addressServers, answeringServers, leaseFrom } from './addressService'
-import { feedBehind } from './feed'
+import { addressServers, answeringServers } from './addressService'
+import { leaseFrom } from './lease'
 import { twinOf } from './twin'
+import { uplinkOf } from './uplink'
 
 const stray = { start: '172.27.12.20', end: '172.27.12.40', gateway: null, nameServers: [] }
 const place = (id: string) => attachmentOf(yard(), id)!.place
@@ -64,7 +65,7 @@ test.each([
   ['modem', 'has no uplink'],
   ['controller', 'has no uplink'],
 ])('%s leads nowhere', (id, words) => {
-  const feed = feedBehind(twinOf(yard()), id)
+  const feed = uplinkOf(twinOf(yard()), id)
   expect(!feed.ok && feed.reason).toContain(words)
 })
 
@@ -73,7 +74,7 @@ test('a switch between gateway and modem is told', () => {
   const links = site.links.map((link) =>
     link.id === 'l-feed' ? { ...link, a: { deviceId: 'switch', port: 6 } } : link,
   )
-  const feed = feedBehind(twinOf({ ...site, links }), 'gateway')
+  const feed = uplinkOf(twinOf({ ...site, links }), 'gateway')
   expect(!feed.ok && feed.reason).toBe(
     'The uplink of Yard gateway leads to Chandlery switch. It belongs straight into the modem.',
   )

@@ -1,48 +1,71 @@
-import { fixedAddresses, inPool, ipNumber, ipText, poolSize, subnetOrNull } from '../addressing'
+import { subnetOrNull, contains } from '../addressing'
 import { interfaceIn, managementInterface } from '../layer2'
 import type { Place } from '../layer2'
-import { deviceOf } from '../site'
-import type { Id, Network, Site } from '../site'
-import { hearEachOther } from './twin'
+import { deviceOf, networkOf } from '../site'
+import type { Device, Id, Network, Site } from '../site'
+import { hearEachOther, perTwin } from './twin'
 import type { Twin } from './twin'
 
 /** What one address server would hand to whoever asks. */
 export interface AddressServer {
   deviceId: Id
+  /** Where it hears requests; for a relayed network, the router's interface that passes them on. */
   place: Place
+  /** The router that relays, if one does. */
+  relayedBy: Id | null
   /** The network it serves by plan; null for a server that should not be there. */
   network: Network | null
   start: string
   end: string
+  prefixLength: number
   gateway: string | null
   nameServers: string[]
 }
 
-export interface Lease {
-  ip: string
-  prefixLength: number
-  server: AddressServer
-}
-
 /** Every address server of the site that is alive: the planned ones, and those left on in some box. */
-export function addressServers(twin: Twin): AddressServer[] {
-  return [...twin.site.networks.flatMap((network) => plannedServer(twin, network)), ...strayServers(twin)]
-}
+export const addressServers = perTwin((twin: Twin): AddressServer[] => [
+  ...twin.site.networks.flatMap((network) => plannedServer(twin, network)),
+  ...strayServers(twin),
+])
 
 function plannedServer(twin: Twin, network: Network): AddressServer[] {
   if (network.servedBy === null || network.pool === null) return []
   const key = interfaceIn(twin.fabric, network.servedBy, network)
-  if (key === null) return []
+  const own = key && { place: { deviceId: network.servedBy, key }, relayedBy: null }
+  const found = own ?? relay(twin, network, network.servedBy)
+  if (!found) return []
   return [
     {
       deviceId: network.servedBy,
-      place: { deviceId: network.servedBy, key },
+      ...found,
       network,
       ...network.pool,
+      prefixLength: subnetOrNull(network.subnet)?.prefixLength ?? 24,
       gateway: network.gateway,
       nameServers: network.nameServers,
     },
   ]
+}
+
+/**
+ * A relay agent puts its own address into the request and sends it on to the server. Source: RFC 1542 section 4.1,
+ * RFC 2131 section 4.1. The server must be in a network that the same router has an interface in.
+ */
+function relay(
+  twin: Twin,
+  network: Network,
+  serverId: Id,
+): Pick<AddressServer, 'place' | 'relayedBy'> | null {
+  const { routedBy } = network
+  const server = deviceOf(twin.site, serverId)
+  const home = server && networkOf(twin.site, server.management.networkId)
+  if (!network.relayed || routedBy === null || !server || !home) return null
+  const here = interfaceIn(twin.fabric, routedBy, network)
+  const there = home.routedBy === routedBy ? interfaceIn(twin.fabric, routedBy, home) : null
+  const ear = managementInterface(twin.fabric, server)
+  if (!here || !there || !ear) return null
+  const reached = hearEachOther(twin, { deviceId: routedBy, key: there }, { deviceId: serverId, key: ear })
+  return reached ? { place: { deviceId: routedBy, key: here }, relayedBy: routedBy } : null
 }
 
 function strayServers(twin: Twin): AddressServer[] {
@@ -50,33 +73,32 @@ function strayServers(twin: Twin): AddressServer[] {
     const key = device.strayServer && managementInterface(twin.fabric, device)
     if (!device.strayServer || !key) return []
     return [
-      { deviceId: device.id, place: { deviceId: device.id, key }, network: null, ...device.strayServer },
+      {
+        deviceId: device.id,
+        place: { deviceId: device.id, key },
+        relayedBy: null,
+        network: null,
+        prefixLength: device.management.prefixLength ?? 24,
+        ...device.strayServer,
+      },
     ]
   })
 }
 
 /** The servers that hear a DISCOVER sent from a place and whose OFFER gets back. Source: RFC 2131 section 3.1. */
 export const answeringServers = (twin: Twin, place: Place): AddressServer[] =>
-  addressServers(twin).filter((server) =>
-    server.place.deviceId !== place.deviceId || server.place.key !== place.key
-      ? hearEachOther(twin, place, server.place)
-      : false,
-  )
-
-/**
- * The lease a client takes: from the first server that answers, the lowest address of its pool that no device of the
- * plan holds. Which of several servers answers first is luck; the caller must say so.
- */
-export function leaseFrom(site: Site, server: AddressServer): Lease | null {
-  const fixed = new Set(fixedAddresses(site).map(({ ip }) => ip))
-  const pool = { start: server.start, end: server.end }
-  const prefixLength = subnetOrNull(server.network?.subnet ?? null)?.prefixLength ?? 24
-  for (let i = 0; i < poolSize(pool); i++) {
-    const ip = ipText(ipNumber(pool.start) + i)
-    if (!fixed.has(ip) && inPool(pool, ip)) return { ip, prefixLength, server }
-  }
-  return null
-}
+  addressServers(twin).filter((server) => hearEachOther(twin, place, server.place))
 
 export const serverName = (site: Site, server: AddressServer): string =>
   deviceOf(site, server.deviceId)?.name ?? server.deviceId
+
+/** The network that an address belongs to by its subnet. */
+export const networkAround = (site: Site, ip: string): Network | null =>
+  site.networks.find((network) => {
+    const subnet = subnetOrNull(network.subnet)
+    return subnet && contains(subnet, ip)
+  }) ?? null
+
+/** The address a router's uplink has when it is typed in. */
+export const fixedUplinkIp = (device: Device): string | null =>
+  device.uplink?.addressing === 'fixed' ? device.uplink.ip : null

@@ -29,7 +29,13 @@ export function keyText(site: Site, deviceId: Id, key: PortKey): string {
   const number = socketNumber(key)
   if (number !== null) return `port ${(device && portSpecOf(site, device, number)?.label) ?? number}`
   if (key.startsWith('ssid:')) return `SSID ${site.ssids.find(({ id }) => `ssid:${id}` === key)?.name ?? ''}`
-  return key === 'feed' ? 'the feed' : 'its own interface'
+  return AIR_OR_OWN[key] ?? (key.startsWith('air:') ? 'its radio link' : 'its own interface')
+}
+
+const AIR_OR_OWN: Partial<Record<PortKey, string>> = {
+  feed: 'the feed',
+  up: 'its uplink',
+  air: 'its radio link',
 }
 
 const tagWords = (tag: Tag): string => (tag === null ? 'untagged' : `tagged ${tag}`)
@@ -63,7 +69,7 @@ export function frameWay(twin: Twin, from: Place, to: Place): FrameWay {
   return stoppedWay(twin, from, to)
 }
 
-function stoppedWay(twin: Twin, from: Place, to: Place): FrameWay {
+export function stoppedWay(twin: Twin, from: Place, to: Place): FrameWay {
   const steps = cablePath(twin.fabric, from, to)
   const goal = deviceOf(twin.site, to.deviceId)?.name ?? 'the goal'
   if (!steps) return { ok: false, hops: [], reason: `No cable leads from here to ${goal}.` }

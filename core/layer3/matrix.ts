@@ -1,10 +1,20 @@
-import { attachmentsOf } from '../layer2'
+import { grouped } from '../grouped'
+import { attachmentsOf, placeKey } from '../layer2'
 import type { Attachment } from '../layer2'
-
-import type { Id, Site } from '../site'
-import { reach } from './reach'
-import type { Answer, Target } from './reach'
+import type { Id, Network, Site } from '../site'
+import { joined } from './login'
+import { verdictOf } from './reach'
+import { isOnPurpose } from './stages'
+import type { Target } from './stages'
 import type { Twin } from './twin'
+
+/** Places that fail alike, and why. */
+export interface Exception {
+  says: string
+  /** Kept out by a rule or by isolation, and so on purpose. */
+  byRule: boolean
+  attachments: Attachment[]
+}
 
 export interface ReachCell {
   fromNetworkId: Id
@@ -14,8 +24,10 @@ export interface ReachCell {
   verdict: 'yes' | 'no' | 'some'
   /** True when every place that does not get there is kept out by a rule, and so on purpose. */
   byRule: boolean
-  /** The places that do not get there, with the reason. */
-  exceptions: { attachment: Attachment; says: string }[]
+  /** The places that do not get there, grouped by reason. */
+  exceptions: Exception[]
+  /** The odd ones out in a sentence, or null when all places fare alike. */
+  oddOnes: string | null
 }
 
 /** All targets a client may be asked about: every network, the internet, and the controllers. */
@@ -29,39 +41,90 @@ export function targetsOf(site: Site): { target: Target; name: string }[] {
   ]
 }
 
-/** Network by target: can its clients get there, from every place they can attach? */
+/**
+ * Network by target: can its clients get there, from every place they can attach? Places in one broadcast domain that
+ * join alike fare alike, so each such class is asked once.
+ */
 export function reachMatrix(twin: Twin): ReachCell[] {
-  const attachments = attachmentsOf(twin.site)
+  const targets = targetsOf(twin.site)
+  const byNetwork = grouped(attachmentsOf(twin.site), ({ networkId }) => networkId)
   return twin.site.networks.flatMap((network) => {
-    const mine = attachments.filter(({ networkId }) => networkId === network.id)
-    if (mine.length === 0) return []
-    return targetsOf(twin.site)
+    const classes = classesOf(twin, byNetwork.get(network.id) ?? [])
+    if (classes.length === 0) return []
+    return targets
       .filter(({ target }) => target.kind !== 'network' || target.networkId !== network.id)
-      .map(({ target, name }) =>
-        cellOf(
-          network.id,
-          target,
-          name,
-          mine.map((a) => ({ attachment: a, answer: reach(twin, a, target) })),
-        ),
-      )
+      .map(({ target, name }) => cellOf(twin, network, target, name, classes))
   })
 }
 
+/** The cell of clients among themselves in one network; null when nobody can attach there. */
+export function amongThemselves(twin: Twin, network: Network): ReachCell | null {
+  const mine = attachmentsOf(twin.site).filter(({ networkId }) => networkId === network.id)
+  const classes = classesOf(twin, mine)
+  if (classes.length === 0) return null
+  return cellOf(twin, network, { kind: 'network', networkId: network.id }, network.name, classes)
+}
+
+/** Places that must fare alike: one broadcast domain, one way of joining. A fixed address makes a class of its own. */
+function classesOf(twin: Twin, attachments: Attachment[]): Attachment[][] {
+  return [...grouped(attachments, (attachment) => classKey(twin, attachment)).values()]
+}
+
+function classKey(twin: Twin, attachment: Attachment): string {
+  if (attachment.kind === 'station') return attachment.id
+  const segment = twin.segments.from(attachment.place)
+  const air = joined(twin, attachment)
+  const login = air ? `${air.ssid.id} ${needsLogin(twin, air.ssid.profileId) ? air.boxId : ''}` : ''
+  return `${segment?.id ?? placeKey(attachment.place)} ${login}`
+}
+
+const needsLogin = (twin: Twin, profileId: Id | null): boolean =>
+  twin.site.profiles.find(({ id }) => id === profileId)?.mode.endsWith('enterprise') ?? false
+
 function cellOf(
-  fromNetworkId: Id,
+  twin: Twin,
+  network: Network,
   target: Target,
   targetName: string,
-  answers: { attachment: Attachment; answer: Answer }[],
+  classes: Attachment[][],
 ): ReachCell {
-  const failed = answers.filter(({ answer }) => !answer.ok)
-  const verdict = failed.length === 0 ? 'yes' : failed.length === answers.length ? 'no' : 'some'
+  const reasons = new Map<string, Exception>()
+  let reached = 0
+  for (const members of classes) {
+    const [first] = members
+    if (!first) continue
+    const { ok, summary, stages } = verdictOf(twin, first, target)
+    if (ok) {
+      reached += members.length
+      continue
+    }
+    const byRule = isOnPurpose(stages.at(-1)?.name)
+    const known = reasons.get(summary) ?? { says: summary, byRule, attachments: [] }
+    reasons.set(summary, { ...known, attachments: [...known.attachments, ...members] })
+  }
+  const exceptions = [...reasons.values()]
+  const verdict = exceptions.length === 0 ? 'yes' : reached === 0 ? 'no' : 'some'
   return {
-    fromNetworkId,
+    fromNetworkId: network.id,
     target,
     targetName,
     verdict,
-    byRule: failed.length > 0 && failed.every(({ answer }) => answer.stages.at(-1)?.name === 'policy'),
-    exceptions: failed.map(({ attachment, answer }) => ({ attachment, says: answer.summary })),
+    byRule: exceptions.length > 0 && exceptions.every(({ byRule }) => byRule),
+    exceptions,
+    oddOnes: verdict === 'some' ? oddOnes(network, reached, exceptions) : null,
   }
+}
+
+/** "Crew on AP-3 only: …", or how many where they are many. */
+function oddOnes(network: Network, reached: number, exceptions: Exception[]): string {
+  return exceptions
+    .map(({ says, attachments }) => {
+      const [one] = attachments
+      const who =
+        attachments.length === 1 && one
+          ? `${one.label} only`
+          : `${attachments.length} of ${reached + attachments.length} places of ${network.name}`
+      return `${who}: ${says}`
+    })
+    .join(' ')
 }

@@ -3,7 +3,7 @@ import type { Site } from '../site'
 import { spoiltYard, withDevice, withNetwork, withPort, withSsid, yard } from '~/tests/kit/yard'
 import { reachMatrix } from './matrix'
 import { reach } from './reach'
-import type { Target } from './reach'
+import type { Target } from './stages'
 import { twinOf } from './twin'
 
 const GUEST = 'ssid:ap-shop:ssid-berth'
@@ -160,9 +160,11 @@ test('the matrix tells a rule from a fault', () => {
     exceptions: [],
   })
   const half = withPort(yard(), 'switch', 3, { taggedVlans: [60] })
-  expect(cell(half, 'crew', 'the internet')?.exceptions.map(({ attachment }) => attachment.label)).toEqual([
-    'TernQuay-Crew on Chandlery AP',
-  ])
+  expect(
+    cell(half, 'crew', 'the internet')?.exceptions.flatMap(({ attachments }) =>
+      attachments.map(({ label }) => label),
+    ),
+  ).toEqual(['TernQuay-Crew on Chandlery AP'])
 })
 
 test('renaming everything changes no verdict', () => {

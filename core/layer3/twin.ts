@@ -1,11 +1,12 @@
-import { EVERYTHING_ALIVE, buildFabric, deliveredTo, flood } from '../layer2'
-import type { Alive, Fabric, Flood, Place } from '../layer2'
+import { EVERYTHING_ALIVE, buildFabric, flood, placeKey, samePlace, segmentsOf } from '../layer2'
+import type { Alive, Fabric, Flood, Place, Segments } from '../layer2'
 import type { Site } from '../site'
 
-/** The plan made walkable. Floods are remembered, since many questions start at the same place. */
+/** The plan made walkable. Broadcast domains are remembered, since many questions start in the same one. */
 export interface Twin {
   site: Site
   fabric: Fabric
+  segments: Segments
   floodFrom: (place: Place) => Flood
 }
 
@@ -13,14 +14,28 @@ export function twinOf(site: Site, alive: Alive = EVERYTHING_ALIVE): Twin {
   const fabric = buildFabric(site, alive)
   const floods = new Map<string, Flood>()
   const floodFrom = (place: Place): Flood => {
-    const key = `${place.deviceId} ${place.key}`
+    const key = placeKey(place)
     const known = floods.get(key) ?? flood(fabric, place)
     floods.set(key, known)
     return known
   }
-  return { site, fabric, floodFrom }
+  return { site, fabric, segments: segmentsOf(fabric), floodFrom }
 }
+
+/** Whether an untagged frame sent from one place comes out at the other. */
+export const hears = (twin: Twin, from: Place, to: Place): boolean =>
+  !samePlace(from, to) && (twin.segments.from(from)?.deliveries.has(placeKey(to)) ?? false)
 
 /** Whether frames get from one place to the other and answers get back. */
 export const hearEachOther = (twin: Twin, a: Place, b: Place): boolean =>
-  deliveredTo(twin.floodFrom(a), b) !== undefined && deliveredTo(twin.floodFrom(b), a) !== undefined
+  hears(twin, a, b) && hears(twin, b, a)
+
+/** Remembers what a function worked out for a twin; a twin never changes. */
+export function perTwin<T>(work: (twin: Twin) => T): (twin: Twin) => T {
+  const known = new WeakMap<Twin, { value: T }>()
+  return (twin) => {
+    const made = known.get(twin) ?? { value: work(twin) }
+    known.set(twin, made)
+    return made.value
+  }
+}

@@ -1,4 +1,4 @@
-import type { Device, DeviceKind, DeviceType, Id, Port } from './types'
+import type { Device, DeviceKind, DeviceType, Id, Port, SecurityProfile, Ssid } from './types'
 
 /** The careful default: an access port that admits untagged frames only, with ingress filtering on. */
 export const newPort = (number: number, nativeVlan: number | null = 1): Port => ({
@@ -44,10 +44,43 @@ export const bareDevice = (id: Id, name: string, kind: DeviceKind): Device => ({
   powerPartListed: true,
   controllerId: null,
   licences: 0,
+  role: kind === 'router' ? 'plainAp' : null,
+  bridgeMode: true,
+  air: null,
+  radius: kind === 'radius' ? { port: RADIUS_PORT, clients: [], users: [] } : null,
+  opensPageOf: null,
 })
+
+/** Source: RFC 2865 section 3. */
+export const RADIUS_PORT = 1812
+/** What servers listened on before RFC 2865 moved them (its section 3); some still do. */
+export const OLD_RADIUS_PORT = 1645
 
 function uplinkOf(type: DeviceType): Device['uplink'] {
   const wan = type.ports.find((port) => port.role === 'wan')
-  if (type.kind !== 'gateway' || !wan) return null
+  if ((type.kind !== 'gateway' && type.kind !== 'router') || !wan) return null
   return { port: wan.number, addressing: 'dhcp', ip: null, prefixLength: null, gateway: null }
 }
+
+export const newProfile = (id: Id): SecurityProfile => ({
+  id,
+  name: '',
+  mode: 'wpa2-wpa3',
+  passphrase: null,
+  wps: false,
+  isDefault: false,
+  radius: null,
+})
+
+export const newSsid = (id: Id, profileId: Id | null): Ssid => ({
+  id,
+  name: '',
+  networkId: null,
+  profileId,
+  bands: ['2.4', '5'],
+  accessPointIds: null,
+  groupIds: null,
+  hidden: false,
+  isolated: false,
+  schedule: 'always',
+})

@@ -73,6 +73,17 @@ function letGo(site: Site, collection: Collection, id: Id): Site {
         rules: site.rules.filter(
           ({ fromNetworkId, to }) => fromNetworkId !== id && !(typeof to === 'object' && to.networkId === id),
         ),
+        wishes: site.wishes.filter(
+          ({ fromNetworkId, to }) => fromNetworkId !== id && !(typeof to === 'object' && to.networkId === id),
+        ),
+        areas: site.areas.map((area) => ({
+          ...area,
+          needs: area.needs.filter(({ networkId }) => networkId !== id),
+        })),
+        groups: site.groups.map((group) => ({
+          ...group,
+          jacks: group.jacks.filter(({ networkId }) => networkId !== id),
+        })),
       }
     case 'profiles':
       return { ...site, ssids: site.ssids.map((ssid) => ({ ...ssid, profileId: unless(ssid.profileId) })) }
@@ -89,14 +100,49 @@ function letGo(site: Site, collection: Collection, id: Id): Site {
           ...network,
           routedBy: unless(network.routedBy),
           servedBy: unless(network.servedBy),
+          announcedControllerId: unless(network.announcedControllerId),
         })),
-        devices: site.devices.map((device) => ({ ...device, controllerId: unless(device.controllerId) })),
+        devices: site.devices.map((device) => withoutDevice(device, id)),
+        profiles: site.profiles.map((profile) => ({
+          ...profile,
+          radius: profile.radius && { ...profile.radius, serverId: unless(profile.radius.serverId) },
+        })),
+        groups: site.groups.map((group) => ({
+          ...group,
+          accessPointIds: group.accessPointIds.filter((accessPointId) => accessPointId !== id),
+        })),
         ssids: site.ssids.map((ssid) => ({
           ...ssid,
           accessPointIds: ssid.accessPointIds?.filter((accessPointId) => accessPointId !== id) ?? null,
         })),
       }
+    case 'groups':
+      return {
+        ...site,
+        ssids: site.ssids.map((ssid) => ({
+          ...ssid,
+          groupIds: ssid.groupIds?.filter((groupId) => groupId !== id) ?? null,
+        })),
+      }
+    case 'ssids':
+      return {
+        ...site,
+        devices: site.devices.map((device) =>
+          device.air?.ssidId === id ? { ...device, air: null } : device,
+        ),
+      }
     default:
       return site
   }
 }
+
+const withoutDevice = (device: Device, id: Id): Device => ({
+  ...device,
+  controllerId: device.controllerId === id ? null : device.controllerId,
+  opensPageOf: device.opensPageOf === id ? null : device.opensPageOf,
+  air: device.air?.deviceId === id ? null : device.air,
+  radius: device.radius && {
+    ...device.radius,
+    clients: device.radius.clients.filter(({ deviceId }) => deviceId !== id),
+  },
+})

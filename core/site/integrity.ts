@@ -1,4 +1,5 @@
 import type { Path, Problem } from '../outcome'
+import { deviceOf } from './lookups'
 import { COLLECTIONS } from './types'
 import type { LinkEnd, Site, Ssid } from './types'
 
@@ -14,7 +15,42 @@ export function integrityProblems(site: Site): Problem[] {
     ...cables(site),
     ...ssidNames(site),
     ...vlanIds(site),
+    ...airUplinks(site),
+    ...wishesTwice(site),
   ]
+}
+
+/** A device cannot hang on itself, nor on one that hangs on it. */
+function airUplinks(site: Site): Problem[] {
+  const parent = new Map(site.devices.flatMap(({ id, air }) => (air ? [[id, air.deviceId] as const] : [])))
+  return site.devices.flatMap((device, i) => {
+    const seen = new Set([device.id])
+    let at = parent.get(device.id)
+    while (at !== undefined && !seen.has(at)) {
+      seen.add(at)
+      at = parent.get(at)
+    }
+    if (at !== device.id) return []
+    return [
+      problem(
+        ['devices', i, 'air', 'deviceId'],
+        'air.circle',
+        `${device.name} hangs by radio on a box that in the end hangs on ${device.name} again. One of them needs a cable.`,
+      ),
+    ]
+  })
+}
+
+function wishesTwice(site: Site): Problem[] {
+  const seen = new Set<string>()
+  return site.wishes.flatMap(({ fromNetworkId, to }, i) => {
+    const key = `${fromNetworkId} ${typeof to === 'object' ? to.networkId : to}`
+    if (!seen.has(key)) {
+      seen.add(key)
+      return []
+    }
+    return [problem(['wishes', i], 'wish.twice', 'This wish is in the list twice. Keep one of the two.')]
+  })
 }
 
 const problem = (path: Path, code: string, message: string): Problem => ({ path, code, message })
@@ -59,16 +95,42 @@ function danglingReferences(site: Site): Problem[] {
     need(profiles, ssid.profileId, ['ssids', i, 'profileId'], 'security profile')
     ssid.accessPointIds?.forEach((id, j) => need(devices, id, ['ssids', i, 'accessPointIds', j], 'device'))
   })
+  site.networks.forEach((network, i) => {
+    need(devices, network.announcedControllerId, ['networks', i, 'announcedControllerId'], 'device')
+  })
+  site.profiles.forEach((profile, i) => {
+    need(devices, profile.radius?.serverId ?? null, ['profiles', i, 'radius', 'serverId'], 'device')
+  })
   site.devices.forEach((device, i) => {
+    need(devices, device.air?.deviceId ?? null, ['devices', i, 'air', 'deviceId'], 'device')
+    need(ids(site.ssids), device.air?.ssidId ?? null, ['devices', i, 'air', 'ssidId'], 'SSID')
+    need(devices, device.opensPageOf, ['devices', i, 'opensPageOf'], 'device')
+    device.radius?.clients.forEach(({ deviceId }, j) =>
+      need(devices, deviceId, ['devices', i, 'radius', 'clients', j, 'deviceId'], 'device'),
+    )
     need(types, device.typeId, ['devices', i, 'typeId'], 'device type')
     need(networks, device.management.networkId, ['devices', i, 'management', 'networkId'], 'network')
     need(devices, device.controllerId, ['devices', i, 'controllerId'], 'device')
   })
-  site.rules.forEach((rule, i) => {
-    need(networks, rule.fromNetworkId, ['rules', i, 'fromNetworkId'], 'network')
-    if (typeof rule.to === 'object')
-      need(networks, rule.to.networkId, ['rules', i, 'to', 'networkId'], 'network')
+  for (const list of ['rules', 'wishes'] as const)
+    site[list].forEach(({ fromNetworkId, to }, i) => {
+      need(networks, fromNetworkId, [list, i, 'fromNetworkId'], 'network')
+      if (typeof to === 'object') need(networks, to.networkId, [list, i, 'to', 'networkId'], 'network')
+    })
+  site.ssids.forEach((ssid, i) =>
+    ssid.groupIds?.forEach((id, j) => need(ids(site.groups), id, ['ssids', i, 'groupIds', j], 'group')),
+  )
+  site.groups.forEach((group, i) => {
+    group.accessPointIds.forEach((id, j) => need(devices, id, ['groups', i, 'accessPointIds', j], 'device'))
+    group.jacks.forEach(({ networkId }, j) =>
+      need(networks, networkId, ['groups', i, 'jacks', j, 'networkId'], 'network'),
+    )
   })
+  site.areas.forEach((area, i) =>
+    area.needs.forEach(({ networkId }, j) =>
+      need(networks, networkId, ['areas', i, 'needs', j, 'networkId'], 'network'),
+    ),
+  )
   site.links.forEach((link, i) => {
     for (const end of ['a', 'b'] as const)
       need(devices, link[end].deviceId, ['links', i, end, 'deviceId'], 'device')
@@ -126,7 +188,7 @@ function cables(site: Site): Problem[] {
         problem(
           ['links', i],
           'cable.self',
-          'A cable needs two different devices; both ends are in the same one.',
+          `Both ends of this cable are in ${site.devices.find(({ id }) => id === link.a.deviceId)?.name ?? link.a.deviceId} (ports ${link.a.port} and ${link.b.port}). A cable needs two different devices.`,
         ),
       ]
     return (['a', 'b'] as const).flatMap((side) =>
@@ -142,7 +204,7 @@ function endProblems(
   index: number,
   taken: Map<string, number>,
 ): Problem[] {
-  const device = site.devices.find(({ id }) => id === end.deviceId)
+  const device = deviceOf(site, end.deviceId)
   if (!device) return []
   const numbers = device.ports.map(({ number }) => number)
   if (!numbers.includes(end.port))

@@ -1,7 +1,7 @@
 import { withDevice, withSsid, yard } from '~/tests/kit/yard'
 import { newDevice, newPort } from './defaults'
 import { compareFirmware, isOlder } from './firmware'
-import { accessPoints, byId, linkAt, neighbourAt, portName, ssidsOn, vlanName } from './lookups'
+import { accessPoints, deviceOf, linkAt, neighbourAt, portName, ssidsOn, vlanName } from './lookups'
 import { passphraseProblem, usesRawKey } from './passphrase'
 import { STARTER_TYPES } from './starterTypes'
 
@@ -35,7 +35,7 @@ test('an SSID for nobody in particular is on every access point', () => {
   expect(ssidsOn(withSsid(yard(), 'ssid-crew', { accessPointIds: ['ap-shop'] }), shop!)).toHaveLength(2)
 })
 
-test('no id finds nothing', () => expect(byId([{ id: 'a' }], null)).toBeUndefined())
+test('no id finds nothing', () => expect(deviceOf(yard(), null)).toBeUndefined())
 
 test.each([
   ['1.2.3', '1.2.3', 0],

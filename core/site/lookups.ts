@@ -1,5 +1,7 @@
+import { endKey, indexOf } from './siteIndex'
 import type {
   Device,
+  DeviceKind,
   DeviceType,
   Id,
   Link,
@@ -11,16 +13,14 @@ import type {
   Ssid,
 } from './types'
 
-/** The record with that id, or undefined; null is allowed so that optional references read plainly. */
-export const byId = <T extends { id: Id }>(records: T[], id: Id | null): T | undefined =>
-  id === null ? undefined : records.find((record) => record.id === id)
+const found = <T>(map: Map<Id, T>, id: Id | null): T | undefined => (id === null ? undefined : map.get(id))
 
-export const networkOf = (site: Site, id: Id | null): Network | undefined => byId(site.networks, id)
-export const deviceOf = (site: Site, id: Id | null): Device | undefined => byId(site.devices, id)
+export const networkOf = (site: Site, id: Id | null): Network | undefined => found(indexOf(site).networks, id)
+export const deviceOf = (site: Site, id: Id | null): Device | undefined => found(indexOf(site).devices, id)
 export const typeOf = (site: Site, device: Device): DeviceType | undefined =>
-  byId(site.deviceTypes, device.typeId)
+  found(indexOf(site).types, device.typeId)
 export const profileOf = (site: Site, ssid: Ssid): SecurityProfile | undefined =>
-  byId(site.profiles, ssid.profileId)
+  found(indexOf(site).profiles, ssid.profileId)
 
 /** What the port can do by the device's type, if its type is known. */
 export const portSpecOf = (site: Site, device: Device, number: number): PortSpec | undefined =>
@@ -29,8 +29,7 @@ export const portSpecOf = (site: Site, device: Device, number: number): PortSpec
 export const sameEnd = (a: LinkEnd, b: LinkEnd): boolean => a.deviceId === b.deviceId && a.port === b.port
 
 /** The cable in that port, if any. */
-export const linkAt = (site: Site, end: LinkEnd): Link | undefined =>
-  site.links.find((link) => sameEnd(link.a, end) || sameEnd(link.b, end))
+export const linkAt = (site: Site, end: LinkEnd): Link | undefined => indexOf(site).links.get(endKey(end))
 
 /** What is plugged into that port. */
 export function neighbourAt(
@@ -48,12 +47,26 @@ export const accessPoints = (site: Site): Device[] =>
   site.devices.filter((device) => device.kind === 'accessPoint')
 
 /** The devices whose ports lie side by side: what gets a strip, and a place in the port map. */
-export const switchingDevices = (site: Site): Device[] =>
-  site.devices.filter(({ kind }) => kind === 'switch' || kind === 'gateway' || kind === 'unmanagedSwitch')
+export const switchingDevices = (site: Site): Device[] => site.devices.filter(({ kind }) => BERTHED.has(kind))
 
-/** The SSIDs an access point is meant to put on the air. */
+const BERTHED = new Set<DeviceKind>(['switch', 'gateway', 'router', 'unmanagedSwitch'])
+
+/** Whether clients can join the box by radio: every access point, and a household router that is not itself a client. */
+export const isOnAir = (device: Device): boolean =>
+  device.kind === 'accessPoint' || (device.kind === 'router' && device.role !== 'station')
+
+/** The SSIDs a box is meant to put on the air. */
 export const ssidsOn = (site: Site, accessPoint: Device): Ssid[] =>
-  site.ssids.filter((ssid) => ssid.accessPointIds === null || ssid.accessPointIds.includes(accessPoint.id))
+  isOnAir(accessPoint) ? (indexOf(site).ssids.get(accessPoint.id) ?? []) : []
+
+/** The network of a wired jack of an access point, if one of its groups puts it on one. */
+export const jackNetwork = (site: Site, deviceId: Id, port: number): Network | undefined => {
+  const jack = site.groups
+    .filter(({ accessPointIds, jacks }) => jacks.length > 0 && accessPointIds.includes(deviceId))
+    .flatMap(({ jacks }) => jacks)
+    .find((candidate) => candidate.port === port)
+  return jack && networkOf(site, jack.networkId)
+}
 
 /** "Name port 7", or the port's printed label where the type has one. */
 export function portName(site: Site, end: LinkEnd): string {
@@ -63,6 +76,6 @@ export function portName(site: Site, end: LinkEnd): string {
 }
 
 export const vlanName = (site: Site, vlanId: number): string => {
-  const network = site.networks.find((candidate) => candidate.vlanId === vlanId)
+  const network = indexOf(site).networkByVlan.get(vlanId)
   return network ? `VLAN ${vlanId} (${network.name})` : `VLAN ${vlanId}`
 }

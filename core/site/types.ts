@@ -9,7 +9,20 @@ export type Cidr = string
 export type Purpose = 'management' | 'staff' | 'tills' | 'cameras' | 'guests' | 'other'
 export type Band = '2.4' | '5' | '6'
 export type DeviceKind =
-  'modem' | 'gateway' | 'switch' | 'unmanagedSwitch' | 'accessPoint' | 'controller' | 'station'
+  | 'modem'
+  | 'gateway'
+  | 'router'
+  | 'switch'
+  | 'unmanagedSwitch'
+  | 'accessPoint'
+  | 'controller'
+  | 'radius'
+  | 'station'
+  | 'injector'
+  | 'powerline'
+
+/** What a household router is used as: three things in one case, and only some of them are wanted. */
+export type HouseholdRole = 'gateway' | 'plainAp' | 'innerRouter' | 'station' | 'bridgeEnd' | 'repeater'
 
 export interface Pool {
   start: Ip
@@ -35,6 +48,11 @@ export interface Network {
   servedBy: Id | null
   /** Whether the router translates this network's addresses towards the internet. */
   translated: boolean
+  /** Whether the router passes address requests on to a server in another network (RFC 1542 relay agent). */
+  relayed: boolean
+  /** The controller that leases point at, and by which DHCP options. */
+  announcedControllerId: Id | null
+  announcedBy: '43' | '138' | 'both'
 }
 
 export type SecurityMode =
@@ -49,6 +67,17 @@ export interface SecurityProfile {
   wps: boolean
   /** The profile every new SSID starts with. */
   isDefault: boolean
+  /** Enterprise modes: whom the authenticator asks. */
+  radius: RadiusTarget | null
+}
+
+/** What an authenticator (RFC 3580) knows of its RADIUS server. */
+export interface RadiusTarget {
+  serverId: Id | null
+  port: number
+  secret: string | null
+  /** The box that speaks to the server for the clients. */
+  authenticator: 'accessPoint' | 'controller'
 }
 
 export interface Ssid {
@@ -59,8 +88,48 @@ export interface Ssid {
   bands: Band[]
   /** Access points that offer it; null means every one. */
   accessPointIds: Id[] | null
+  /** Groups that offer it; null means that `accessPointIds` decides. */
+  groupIds: Id[] | null
   hidden: boolean
+  /** Clients of this SSID cannot talk to each other. */
+  isolated: boolean
   schedule: 'always' | 'whenWanted'
+}
+
+/** Access points that offer the same: SSIDs name the group, wired jacks stand here. */
+export interface Group {
+  id: Id
+  name: string
+  accessPointIds: Id[]
+  jacks: Jack[]
+}
+
+/** A wired socket of the group's access points, put on one network. */
+export interface Jack {
+  port: number
+  networkId: Id
+}
+
+/** A part of the site that must be covered, and for whom. */
+export interface Area {
+  id: Id
+  name: string
+  needs: AreaNeed[]
+}
+
+export interface AreaNeed {
+  networkId: Id
+  clients: number
+  /** What each client should get. */
+  rateMbps: number
+}
+
+/** What the client asked for: which network must, may or must not reach what. */
+export interface Wish {
+  id: Id
+  fromNetworkId: Id
+  to: { networkId: Id } | 'internet'
+  wish: 'must' | 'may' | 'mustNot'
 }
 
 export type PoeStandard = '802.3af' | '802.3at' | '802.3bt-3' | '802.3bt-4'
@@ -117,7 +186,8 @@ export interface Port {
   speedMbps: number | null
 }
 
-export type Addressing = 'fixed' | 'dhcp' | 'none'
+/** reserved: by DHCP, always the same address, found by the MAC. */
+export type Addressing = 'fixed' | 'dhcp' | 'reserved' | 'none'
 
 /** How a device is reached for its own management. */
 export interface Management {
@@ -143,6 +213,22 @@ export interface StrayServer {
   end: Ip
   gateway: Ip | null
   nameServers: Ip[]
+}
+
+/** A device that hangs on another by radio: a station, a repeater, or the far end of a bridge. */
+export interface AirUplink {
+  deviceId: Id
+  /** The SSID it joins; null for a bridge, which carries whole frames. */
+  ssidId: Id | null
+  /** Whether the client's own profile is set to 802.1X. */
+  enterprise: boolean
+}
+
+/** What a RADIUS server knows. Source of the terms: RFC 2865. */
+export interface RadiusServer {
+  port: number
+  clients: { deviceId: Id; secret: string | null }[]
+  users: { name: string; password: string | null }[]
 }
 
 export interface Radio {
@@ -175,9 +261,18 @@ export interface Device {
   controllerId: Id | null
   /** Controller: licences held. */
   licences: number
+  /** Household router: what it is used as. */
+  role: HouseholdRole | null
+  /** Modem: passes the feed on; otherwise it is a router of its own. */
+  bridgeMode: boolean
+  air: AirUplink | null
+  radius: RadiusServer | null
+  /** A laptop that is to set up that device. */
+  opensPageOf: Id | null
 }
 
-export type CableCategory = 'cat5e' | 'cat6' | 'cat6a' | 'fibre'
+/** mains: two powerline adapters over the house wiring. */
+export type CableCategory = 'cat5e' | 'cat6' | 'cat6a' | 'fibre' | 'mains'
 
 export interface LinkEnd {
   deviceId: Id
@@ -217,6 +312,9 @@ export interface Site {
   devices: Device[]
   links: Link[]
   rules: Rule[]
+  groups: Group[]
+  areas: Area[]
+  wishes: Wish[]
 }
 
 export const COLLECTIONS = [
@@ -227,6 +325,9 @@ export const COLLECTIONS = [
   'devices',
   'links',
   'rules',
+  'groups',
+  'areas',
+  'wishes',
 ] as const
 export type Collection = (typeof COLLECTIONS)[number]
 export type RecordOf<C extends Collection> = Site[C][number]
@@ -250,5 +351,8 @@ export function emptySite(name: string): Site {
     devices: [],
     links: [],
     rules: [],
+    groups: [],
+    areas: [],
+    wishes: [],
   }
 }

@@ -7,17 +7,17 @@ import { applyEdits } from '~/core/site'
 import type { Device, Network, Port, SecurityProfile, Site, Ssid } from '~/core/site'
 import { readSiteFile } from '~/schema/siteFile'
 
-const demoFile = (name: string): string => readFileSync(join(process.cwd(), 'demo', `${name}.json`), 'utf8')
+const fixture = (name: string): string => readFileSync(join(process.cwd(), 'tests', 'kit', `${name}.json`), 'utf8')
 
 function load(name: string): Site {
-  const read = readSiteFile(demoFile(name))
+  const read = readSiteFile(fixture(name))
   if (!read.ok) throw new Error(JSON.stringify(read.problems))
   return read.value
 }
 
-/** The demo yard without mistakes: a site to spoil in one place at a time. */
-export const yard = (): Site => load('tern-quay-mended')
-export const spoiltYard = (): Site => load('tern-quay')
+/** The chandlery alone, without mistakes: a small site to spoil in one place at a time. */
+export const yard = (): Site => load('chandlery-mended')
+export const spoiltYard = (): Site => load('chandlery')
 
 const patch = <T extends { id: string }>(list: T[], id: string, part: Partial<T>): T[] => {
   if (!list.some((record) => record.id === id)) throw new Error(`no ${id} to change`)

@@ -13,6 +13,8 @@ const STAGE_NAME: Record<Stage['name'], string> = {
   policy: 'Passes the rules',
   onward: 'Goes onward',
   translation: 'Is translated',
+  login: 'Login',
+  isolation: 'Isolation',
   reply: 'Gets its answer',
 }
 

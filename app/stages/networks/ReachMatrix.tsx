@@ -71,8 +71,10 @@ function Cell({ cell }: { cell: MatrixCell | undefined }) {
   const { places } = useSite()
   if (!cell) return <span className="px-1.5 text-soft">own</span>
   const from =
-    cell.exceptions[0]?.placeId ?? places.find(({ networkId }) => networkId === cell.fromNetworkId)?.id
-  const why = cell.exceptions.map(({ label, says }) => `${label}: ${says}`).join('\n')
+    cell.exceptions[0]?.places[0]?.id ?? places.find(({ networkId }) => networkId === cell.fromNetworkId)?.id
+  const why = cell.exceptions
+    .map(({ says, count, places: odd }) => `${placeNames(odd, count)}: ${says}`)
+    .join('\n')
   const { word, look } = marked(cell)
   return (
     <Link
@@ -84,4 +86,9 @@ function Cell({ cell }: { cell: MatrixCell | undefined }) {
       <span className={look.startsWith('shoal') ? 'bg-sheet px-0.5' : ''}>{word}</span>
     </Link>
   )
+}
+
+const placeNames = (places: { label: string }[], count: number): string => {
+  const named = places.map(({ label }) => label).join(', ')
+  return count > places.length ? `${named} and ${count - places.length} more` : named
 }

@@ -1,6 +1,6 @@
 import { Plus } from 'lucide-react'
 import { useState } from 'react'
-import { networkOf, profileOf } from '~/core/site'
+import { networkOf, newProfile, newSsid, profileOf } from '~/core/site'
 import type { SecurityProfile, Ssid } from '~/core/site'
 import { Dialog } from '../../components/Dialog'
 import { Flag } from '../../components/Flag'
@@ -19,24 +19,8 @@ export function Ssids() {
   const { site } = useSite()
   const [open, setOpen] = useState<Open | null>(null)
   const close = () => setOpen(null)
-  const newSsid = (): Ssid => ({
-    id: newId(),
-    name: '',
-    networkId: null,
-    profileId: site.profiles.find(({ isDefault }) => isDefault)?.id ?? null,
-    bands: ['2.4', '5'],
-    accessPointIds: null,
-    hidden: false,
-    schedule: 'always',
-  })
-  const newProfile = (): SecurityProfile => ({
-    id: newId(),
-    name: '',
-    mode: 'wpa2-wpa3',
-    passphrase: null,
-    wps: false,
-    isDefault: false,
-  })
+  const ssid = (): Ssid => newSsid(newId(), site.profiles.find(({ isDefault }) => isDefault)?.id ?? null)
+  const profile = (): SecurityProfile => newProfile(newId())
   return (
     <div className="space-y-6">
       <section>
@@ -68,7 +52,7 @@ export function Ssids() {
         </div>
         <button
           className="button mt-3"
-          onClick={() => setOpen({ what: 'ssid', record: newSsid(), isNew: true })}
+          onClick={() => setOpen({ what: 'ssid', record: ssid(), isNew: true })}
         >
           <Plus size={16} aria-hidden /> Add an SSID
         </button>
@@ -116,7 +100,7 @@ export function Ssids() {
         </div>
         <button
           className="button mt-3"
-          onClick={() => setOpen({ what: 'profile', record: newProfile(), isNew: true })}
+          onClick={() => setOpen({ what: 'profile', record: profile(), isNew: true })}
         >
           <Plus size={16} aria-hidden /> Add a profile
         </button>

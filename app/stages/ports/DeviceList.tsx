@@ -7,11 +7,15 @@ import { useSite } from '../../hooks/useSite'
 export const KIND_NAME: Record<DeviceKind, string> = {
   modem: 'modem',
   gateway: 'gateway',
+  router: 'household router',
   switch: 'switch',
   unmanagedSwitch: 'unmanaged switch',
   accessPoint: 'access point',
   controller: 'controller',
-  station: 'wired client',
+  radius: 'RADIUS server',
+  station: 'client',
+  injector: 'injector',
+  powerline: 'powerline adapter',
 }
 
 export function DeviceList() {

@@ -17,6 +17,7 @@ const CATEGORIES: { value: Link['category']; label: string }[] = [
   { value: 'cat6', label: 'Cat 6' },
   { value: 'cat6a', label: 'Cat 6A' },
   { value: 'fibre', label: 'fibre' },
+  { value: 'mains', label: 'mains' },
 ]
 
 interface Plug {

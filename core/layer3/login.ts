@@ -1,0 +1,99 @@
+import { interfaceIn, managementInterface } from '../layer2'
+import type { Attachment, Place } from '../layer2'
+import { deviceOf, networkOf, profileOf } from '../site'
+import type { Device, SecurityProfile, Ssid } from '../site'
+import { decide } from './policy'
+import { hearEachOther } from './twin'
+import type { Twin } from './twin'
+
+export type LoginFault = 'ENT-1' | 'ENT-2' | 'ENT-3' | 'ENT-4' | 'path'
+
+/** How a client's 802.1X login ends, and what to blame when it fails. Source: RFC 3580, RFC 2865. */
+export type Login = { ok: true; says: string } | { ok: false; fault: LoginFault; says: string }
+
+export const isEnterprise = (profile: SecurityProfile | undefined): boolean =>
+  profile?.mode === 'wpa2-enterprise' || profile?.mode === 'wpa3-enterprise'
+
+const no = (fault: LoginFault, says: string): Login => ({ ok: false, fault, says })
+
+/** The login of a client at an SSID on one access point; null where the SSID asks for none. */
+export function loginAt(twin: Twin, ssid: Ssid, accessPointId: string): Login | null {
+  const profile = profileOf(twin.site, ssid)
+  if (!profile || !isEnterprise(profile)) return null
+  const accessPoint = deviceOf(twin.site, accessPointId)
+  const asker =
+    profile.radius?.authenticator === 'controller'
+      ? deviceOf(twin.site, accessPoint?.controllerId ?? null)
+      : accessPoint
+  const server = deviceOf(twin.site, profile.radius?.serverId ?? null)
+  if (!profile.radius || !server?.radius)
+    return no('ENT-3', `“${profile.name}” asks for a login, and no RADIUS server is named for it.`)
+  if (!asker) return no('path', `No controller is named that could ask ${server.name} for the clients.`)
+  const path = pathTo(twin, asker, server)
+  if (path !== null) return no('path', path)
+  return settings(profile, asker, server)
+}
+
+function settings(profile: SecurityProfile, asker: Device, server: Device): Login {
+  const { radius: target } = profile
+  const { radius: known } = server
+  if (!target || !known) return no('ENT-3', `${server.name} serves no logins.`)
+  if (target.port !== known.port)
+    return no(
+      'ENT-1',
+      `${asker.name} asks ${server.name} at port ${target.port}, and it listens on ${known.port}: the login times out.`,
+    )
+  const client = known.clients.find(({ deviceId }) => deviceId === asker.id)
+  if (!client)
+    return no('ENT-3', `${server.name} does not list ${asker.name} as a client and rejects what it asks.`)
+  if (client.secret !== target.secret || target.secret === null)
+    return no(
+      'ENT-2',
+      `The shared secret of “${profile.name}” and the one ${server.name} has for ${asker.name} are not the same: it rejects in silence.`,
+    )
+  if (known.users.length === 0) return no('ENT-3', `${server.name} has no users, so nobody can log in.`)
+  return { ok: true, says: `${asker.name} asks ${server.name} at port ${target.port}, and the login passes.` }
+}
+
+/** Why the asker's packets do not get to the server and back, or null when they do. */
+function pathTo(twin: Twin, asker: Device, server: Device): string | null {
+  const [a, b] = [placeOf(twin, asker), placeOf(twin, server)]
+  if (!a || !b) return `${(a ? server : asker).name} is not running, or has no interface of its own.`
+  if (hearEachOther(twin, a, b)) return null
+  const [from, to] = [asker, server].map(({ management }) => networkOf(twin.site, management.networkId))
+  const lost = `${asker.name} does not reach ${server.name}`
+  if (!from || !to || from.id === to.id) return `${lost}: no cable path carries their network between them.`
+  const router = from.routedBy
+  if (router === null || router !== to.routedBy)
+    return `${lost}: no router has an interface in both ${from.name} and ${to.name}.`
+  const ruling = decide(twin.site, from.id, { networkId: to.id })
+  if (ruling.action === 'drop') return `${lost}: ${ruling.reason}`
+  const near = interfaceIn(twin.fabric, router, from)
+  const far = interfaceIn(twin.fabric, router, to)
+  const ok =
+    near &&
+    far &&
+    hearEachOther(twin, a, { deviceId: router, key: near }) &&
+    hearEachOther(twin, { deviceId: router, key: far }, b)
+  return ok ? null : `${lost}: a VLAN is missing between one of them and the router.`
+}
+
+function placeOf(twin: Twin, device: Device): Place | null {
+  const key = managementInterface(twin.fabric, device)
+  return key && { deviceId: device.id, key }
+}
+
+/** The SSID that a client at an attachment joins, and on which box; null on a wire. */
+export function joined(
+  twin: Twin,
+  from: Attachment,
+): { ssid: Ssid; boxId: string; client: Device | null } | null {
+  const find = (id: string | null) => twin.site.ssids.find((candidate) => candidate.id === id)
+  if (from.kind === 'ssid') {
+    const ssid = find(from.place.key.slice('ssid:'.length))
+    return ssid ? { ssid, boxId: from.place.deviceId, client: null } : null
+  }
+  const client = from.kind === 'station' ? deviceOf(twin.site, from.place.deviceId) : undefined
+  const ssid = find(client?.air?.ssidId ?? null)
+  return client?.air && ssid ? { ssid, boxId: client.air.deviceId, client } : null
+}
