@@ -34,8 +34,16 @@ function gatewayAddress(site: Site, network: Network): FixedAddress[] {
     : []
 }
 
+const known = new WeakMap<Site, FixedAddress[]>()
+
 /** The same, without a router's management address repeated where it is the network's gateway. */
 export function distinctFixedAddresses(site: Site): FixedAddress[] {
+  const made = known.get(site) ?? distinct(site)
+  known.set(site, made)
+  return made
+}
+
+function distinct(site: Site): FixedAddress[] {
   const seen = new Set<string>()
   return fixedAddresses(site).filter(({ ip, device }) => {
     const key = `${device.id} ${ip}`

@@ -1,4 +1,5 @@
 import ipaddr from 'ipaddr.js'
+import { remembered } from '../remembered'
 
 const FOUR_PARTS = /^(0|[1-9]\d{0,2})(\.(0|[1-9]\d{0,2})){3}$/
 
@@ -8,12 +9,12 @@ export function isIp(text: string): boolean {
 }
 
 /** The address as an unsigned 32-bit number. Throws on text that `isIp` refuses: check at the border. */
-export function ipNumber(ip: string): number {
+export const ipNumber = remembered((ip: string): number => {
   if (!isIp(ip)) throw new RangeError(`not an IPv4 address: ${ip}`)
   return ipaddr.IPv4.parse(ip)
     .toByteArray()
     .reduce((sum, octet) => sum * 256 + octet, 0)
-}
+})
 
 export function ipText(value: number): string {
   return [24, 16, 8, 0].map((shift) => Math.floor(value / 2 ** shift) % 256).join('.')

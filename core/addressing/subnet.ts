@@ -1,6 +1,7 @@
 import ipaddr from 'ipaddr.js'
 import { bad, good } from '../outcome'
 import type { Outcome } from '../outcome'
+import { remembered } from '../remembered'
 import { ipNumber, ipText, isIp } from './ipv4'
 
 /** A subnet that is legal by construction: only `parseSubnet` makes one. Addresses as unsigned 32-bit numbers. */
@@ -62,10 +63,12 @@ function subnetOf(network: number, prefixLength: number): Subnet {
 }
 
 /** The subnet of a text already checked at the border, or null. */
-export function subnetOrNull(text: string | null): Subnet | null {
-  const parsed = text === null ? null : parseSubnet(text)
-  return parsed?.ok ? parsed.value : null
-}
+export const subnetOrNull = (text: string | null): Subnet | null => (text === null ? null : subnetIn(text))
+
+const subnetIn = remembered((text: string): Subnet | null => {
+  const parsed = parseSubnet(text)
+  return parsed.ok ? parsed.value : null
+})
 
 export const contains = (subnet: Subnet, ip: string): boolean => {
   const value = ipNumber(ip)

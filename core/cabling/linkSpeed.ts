@@ -6,7 +6,7 @@ import type { CableCategory, Link, LinkEnd, Site } from '../site'
  * (2.5G/5GBASE-T, Cat 5e/6), clause 55 (10GBASE-T, Cat 6A).
  * Over house wiring the rate is uneven: 100 is assumed, a figure to replace by a measurement (no source).
  */
-const CABLE_MBPS: Record<CableCategory, number> = {
+export const CABLE_MBPS: Record<CableCategory, number> = {
   cat5e: 2500,
   cat6: 5000,
   cat6a: 10000,

@@ -1,5 +1,7 @@
 import { distinctFixedAddresses } from '../addressing'
+import type { FixedAddress } from '../addressing'
 import { networkOf } from '../site'
+import type { Site } from '../site'
 import { moveManagement } from './mends'
 import type { Rule } from './types'
 import { atDevice } from './where'
@@ -8,7 +10,7 @@ import { atDevice } from './where'
 export const adr4: Rule = {
   code: 'ADR-4',
   check: ({ site }) => {
-    const all = distinctFixedAddresses(site)
+    const all = [...distinctFixedAddresses(site), ...reserved(site)]
     return all.flatMap((fixed, i) => {
       const first = all.slice(0, i).find(({ ip, device }) => ip === fixed.ip && device.id !== fixed.device.id)
       if (!first) return []
@@ -25,3 +27,10 @@ export const adr4: Rule = {
     })
   },
 }
+
+/** Addresses the server keeps for one MAC; they may lie inside the pool and still must be one device's only. */
+const reserved = (site: Site): FixedAddress[] =>
+  site.devices.flatMap((device) => {
+    const { addressing, ip, networkId } = device.management
+    return addressing === 'reserved' && ip !== null ? [{ ip, device, use: 'reservation', networkId }] : []
+  })

@@ -10,6 +10,18 @@ import { adr7 } from './adr7'
 import { CATALOGUE } from './catalogue'
 import type { Severity } from './catalogue'
 import { ctl4 } from './ctl4'
+import { adr8 } from './adr8'
+import { rol1 } from './rol1'
+import { rol2 } from './rol2'
+import { rol3 } from './rol3'
+import { rol4 } from './rol4'
+import { vln5 } from './vln5'
+import { iso1 } from './iso1'
+import { iso2 } from './iso2'
+import { cab2 } from './cab2'
+import { sec3 } from './sec3'
+import { wsh1 } from './wsh1'
+import { ent1, ent2, ent3, ent4 } from './ent'
 import { pow1 } from './pow1'
 import { pow2 } from './pow2'
 import { sec1 } from './sec1'
@@ -36,6 +48,11 @@ export const RULES: readonly Rule[] = [
   adr5,
   adr6,
   adr7,
+  adr8,
+  rol1,
+  rol2,
+  rol3,
+  rol4,
   ssi1,
   ssi2,
   ssi3,
@@ -44,11 +61,21 @@ export const RULES: readonly Rule[] = [
   vln2,
   vln3,
   vln4,
+  vln5,
+  iso1,
+  iso2,
   pow1,
   pow2,
+  cab2,
+  ent1,
+  ent2,
+  ent3,
+  ent4,
   ctl4,
   sec1,
   sec2,
+  sec3,
+  wsh1,
 ]
 
 const WEIGHT: Record<Severity, number> = { stop: 0, fix: 1, note: 2 }

@@ -1,4 +1,5 @@
 import { isOlder, typeOf } from '../site'
+import type { DeviceKind } from '../site'
 import type { Rule } from './types'
 import { atDevice, atSsid } from './where'
 
@@ -15,12 +16,14 @@ const FACTORY_SSIDS = new Set([
   'network',
 ])
 
+const NO_LOGIN = new Set<DeviceKind>(['unmanagedSwitch', 'station', 'injector', 'powerline'])
+
 /** Doors left as the factory left them. */
 export const sec1: Rule = {
   code: 'SEC-1',
   check: ({ site }) => [
     ...site.devices
-      .filter(({ defaultLogin, kind }) => defaultLogin && kind !== 'unmanagedSwitch' && kind !== 'station')
+      .filter(({ defaultLogin, kind }) => defaultLogin && !NO_LOGIN.has(kind))
       .map((device) => ({ says: `${device.name} still has the factory login.`, where: [atDevice(device)] })),
     ...site.ssids
       .filter(({ name }) => FACTORY_SSIDS.has(name.toLowerCase()))

@@ -1,5 +1,6 @@
 import { attachmentsOf, cablePath, interfaceIn, isMember, socketNumber } from '../layer2'
-import type { Place } from '../layer2'
+import type { Membership, Place } from '../layer2'
+import { perTwin } from '../layer3'
 import type { Twin } from '../layer3'
 import { accessPoints, deviceOf, networkOf, vlanName } from '../site'
 import type { Id, LinkEnd, Network, Port, Site } from '../site'
@@ -20,23 +21,41 @@ interface Need {
 }
 
 /** Walks from every place that needs a VLAN to the router or server of that network and collects the gaps. */
-export function missingVlans({ site, fabric }: Twin): MissingVlans[] {
+export const missingVlans = perTwin((twin: Twin): MissingVlans[] => {
+  const { site, fabric } = twin
   const gaps = new Map<string, MissingVlans>()
+  const ways = new Map<string, PassedPort[] | null>()
   for (const need of needs(site)) {
     const goal = interfaceOfNetwork(need.network)
     const key = goal && interfaceIn(fabric, goal, need.network)
-    const steps = goal && key ? cablePath(fabric, need.from, { deviceId: goal, key }) : null
-    for (const step of steps ?? [])
-      for (const portKey of [step.inKey, step.outKey]) {
-        const number = socketNumber(portKey)
-        const port = number === null ? undefined : managedPort(site, step.deviceId, number)
-        const member = fabric.nodes.get(step.deviceId)?.ports.get(portKey)?.membership
-        const isStart = step.deviceId === need.from.deviceId && portKey === need.from.key
-        if (port && member && !isStart && !isMember(member, need.network.vlanId))
-          note(gaps, step.deviceId, port, need)
-      }
+    if (!goal || !key) continue
+    const wayKey = `${need.from.deviceId} ${goal}`
+    const way = ways.get(wayKey) ?? passedPorts(twin, need.from, { deviceId: goal, key })
+    ways.set(wayKey, way)
+    for (const { deviceId, port, member } of way ?? [])
+      if (!isMember(member, need.network.vlanId)) note(gaps, deviceId, port, need)
   }
   return [...gaps.values()]
+})
+
+interface PassedPort {
+  deviceId: Id
+  port: Port
+  member: Membership
+}
+
+/** The managed sockets on the way from a place to a goal, its own aside; the same for every client of one box. */
+function passedPorts({ site, fabric }: Twin, from: Place, to: Place): PassedPort[] | null {
+  const steps = cablePath(fabric, from, to)
+  if (!steps) return null
+  return steps.flatMap(({ deviceId, inKey, outKey }, i) =>
+    (i === 0 ? [outKey] : [inKey, outKey]).flatMap((key) => {
+      const number = socketNumber(key)
+      const port = number === null ? undefined : managedPort(site, deviceId, number)
+      const known = fabric.nodes.get(deviceId)?.ports.get(key)
+      return port && known ? [{ deviceId, port, member: known.membership }] : []
+    }),
+  )
 }
 
 const interfaceOfNetwork = (network: Network): Id | null => network.routedBy ?? network.servedBy

@@ -1,4 +1,5 @@
 import { neighbourAt, portName } from '../site'
+import type { LinkEnd, Site } from '../site'
 import { putPort } from './mends'
 import type { Rule } from './types'
 import { missingVlans, vlanList } from './vlanPath'
@@ -15,13 +16,27 @@ export const vln1: Rule = {
       .map(({ end, port, vlanIds, neededBy }) => ({
         says: `${vlanList(site, vlanIds)} is missing on ${portName(site, end)}. Needed by ${neededBy.join(', ')}.`,
         where: [atPort(site, end)],
-        mend:
-          port.mode === 'trunk'
-            ? putPort(`Add ${vlanIds.join(' and ')} to ${portName(site, end)}`, end.deviceId, {
+        mend: carriesMore(site, end)
+          ? putPort(
+              port.mode === 'trunk'
+                ? `Add ${vlanIds.join(' and ')} to ${portName(site, end)}`
+                : `Make ${portName(site, end)} a trunk with ${vlanIds.join(' and ')}`,
+              end.deviceId,
+              {
                 ...port,
-                taggedVlans: [...port.taggedVlans, ...vlanIds].sort((a, b) => a - b),
+                mode: 'trunk',
+                taggedVlans: [...(port.mode === 'trunk' ? port.taggedVlans : []), ...vlanIds].sort(
+                  (a, b) => a - b,
+                ),
                 admit: port.admit === 'untaggedOnly' ? 'all' : port.admit,
-              })
-            : undefined,
+              },
+            )
+          : undefined,
       })),
+}
+
+/** A port to another bridge may carry several VLANs; one to a client must not. */
+const carriesMore = (site: Site, end: LinkEnd): boolean => {
+  const kind = neighbourAt(site, end)?.device.kind
+  return kind !== undefined && kind !== 'station' && kind !== 'controller' && kind !== 'radius'
 }

@@ -1,5 +1,7 @@
-import { neighbourAt } from '../site'
-import type { Rule } from './types'
+import { neighbourAt, portName } from '../site'
+import type { Device, Site } from '../site'
+import { putPort } from './mends'
+import type { Mend, Rule } from './types'
 import { vlanList } from './vlanPath'
 import { atDevice } from './where'
 
@@ -30,7 +32,28 @@ export const vln4: Rule = {
           {
             says: `${device.name} has no VLAN table, and ${list} passes through it with its tag.`,
             where: [atDevice(device)],
+            mend: untagged(site, device),
           },
         ]
       }),
+}
+
+/** Where nothing behind the plain switch uses tags, its feeding port can be an access port. */
+function untagged(site: Site, device: Device): Mend | undefined {
+  const neighbours = device.ports.flatMap(
+    ({ number }) => neighbourAt(site, { deviceId: device.id, port: number }) ?? [],
+  )
+  const feeders = neighbours.flatMap(({ device: far, end }) =>
+    far.kind === 'switch' || far.kind === 'gateway' ? [{ far, end }] : [],
+  )
+  const [feeder] = feeders
+  const port = feeder?.far.ports.find(({ number }) => number === feeder.end.port)
+  if (!feeder || !port || feeders.length > 1 || port.nativeVlan === null) return undefined
+  if (neighbours.some(({ device: far }) => far.kind === 'accessPoint')) return undefined
+  return putPort(`Make ${portName(site, feeder.end)} an access port of ${port.nativeVlan}`, feeder.far.id, {
+    ...port,
+    mode: 'access',
+    taggedVlans: [],
+    admit: 'untaggedOnly',
+  })
 }

@@ -9,6 +9,8 @@ import { managementVlan, nodeBuilder } from './nodes'
 export type PortGroup = 'lan' | 'uplink' | 'apart'
 
 export interface FabricPort {
+  /** The `placeKey` of this port. */
+  id: string
   key: PortKey
   group: PortGroup
   membership: Membership

@@ -1,7 +1,7 @@
 import { jackNetwork, networkOf, portSpecOf, ssidsOn } from '../site/lookups'
 import type { Device, HouseholdRole, Id, Port, Site, VlanId } from '../site/types'
 import type { Behaviour, FabricNode, FabricPort, PortGroup } from './fabric'
-import { socket } from './keys'
+import { placeKey, socket } from './keys'
 import type { PortKey } from './keys'
 import { admitsAll, membershipOf, untaggedMember } from './membership'
 import type { Membership } from './membership'
@@ -38,7 +38,9 @@ const behaviourOf = (device: Device): Behaviour =>
 /** The VLAN of a device's own interface when the plan names no network for it: that of its first socket. */
 export const managementVlan = (device: Device): VlanId | null => device.ports[0]?.nativeVlan ?? null
 
-const portOf = (key: PortKey, membership: Membership, group: PortGroup = 'lan'): FabricPort => ({
+type BarePort = Omit<FabricPort, 'id'>
+
+const portOf = (key: PortKey, membership: Membership, group: PortGroup = 'lan'): BarePort => ({
   key,
   group,
   membership,
@@ -64,7 +66,13 @@ export function nodeBuilder(site: Site): (device: Device) => FabricNode {
       ...radioPorts(context, device),
       ...ownInterfaces(context, device, behaviour),
     ]
-    return { device, behaviour, ports: new Map(ports.map((port) => [port.key, port])) }
+    return {
+      device,
+      behaviour,
+      ports: new Map(
+        ports.map((port) => [port.key, { ...port, id: placeKey({ deviceId: device.id, key: port.key }) }]),
+      ),
+    }
   }
 }
 
@@ -78,7 +86,7 @@ function contextOf(site: Site): Context {
   return { site, routed, children, allVlans: site.networks.map(({ vlanId }) => vlanId) }
 }
 
-function sockets({ site }: Context, device: Device, behaviour: Behaviour): FabricPort[] {
+function sockets({ site }: Context, device: Device, behaviour: Behaviour): BarePort[] {
   const wire = device.kind === 'accessPoint' ? accessPointTags(site, device) : null
   return device.ports.map((port) => {
     const key = socket(port.number)
@@ -117,7 +125,7 @@ function wireMembership(site: Site, device: Device, port: Port, tags: Set<VlanId
   return { pvid: port.nativeVlan, tagged, admit: 'all', ingressFilter: true }
 }
 
-function radioPorts({ site, children, allVlans }: Context, device: Device): FabricPort[] {
+function radioPorts({ site, children, allVlans }: Context, device: Device): BarePort[] {
   const offered = ssidsOn(site, device)
   const vlanOfSsid = (id: Id | null) =>
     networkOf(site, offered.find((ssid) => ssid.id === id)?.networkId ?? null)?.vlanId ?? null
@@ -150,7 +158,7 @@ function radioPorts({ site, children, allVlans }: Context, device: Device): Fabr
 const wholeFrames = (device: Device, allVlans: VlanId[]): Membership =>
   admitsAll(managementVlan(device), allVlans)
 
-function ownInterfaces(context: Context, device: Device, behaviour: Behaviour): FabricPort[] {
+function ownInterfaces(context: Context, device: Device, behaviour: Behaviour): BarePort[] {
   if (behaviour === 'host') return [portOf('self', untaggedMember(null))]
   if (behaviour === 'aware') {
     const up = device.uplink || (device.air && routesAtHome(device)) ? [upInterface(device)] : []
@@ -167,7 +175,7 @@ function ownInterfaces(context: Context, device: Device, behaviour: Behaviour): 
   return device.kind === 'router' ? [self] : []
 }
 
-const upInterface = (device: Device): FabricPort => {
+const upInterface = (device: Device): BarePort => {
   const vlanId = device.air
     ? (managementVlan(device) ?? 1)
     : (device.ports.find(({ number }) => number === device.uplink?.port)?.nativeVlan ?? 1)

@@ -13,13 +13,13 @@ export interface Segment {
   id: number
   /** Where frames come out, by `placeKey`, with the tag seen there. */
   deliveries: Map<string, Tag>
-  /** Cables by which a frame would come round again. */
-  loopLinkIds: string[]
+  /** Ports by which a frame would come round again. */
+  loops: Place[]
 }
 
 export interface Segments {
-  /** What an untagged frame sent from a place gets to; null when it is dropped at once. The sender itself may be listed. */
-  from: (place: Place) => Segment | null
+  /** What a frame sent from a place gets to; null when it is dropped at once. The sender itself may be listed. */
+  from: (place: Place, tag?: Tag) => Segment | null
 }
 
 interface State {
@@ -34,7 +34,7 @@ export function segmentsOf(fabric: Fabric): Segments {
   const byState = new Map<string, Segment>()
   const bySender = new Map<string, Segment | null>()
   let count = 0
-  const next = (): Segment => ({ id: count++, deliveries: new Map(), loopLinkIds: [] })
+  const next = (): Segment => ({ id: count++, deliveries: new Map(), loops: [] })
 
   const whole = (start: State): Segment | null => {
     const known = byState.get(keyOf(start))
@@ -46,20 +46,21 @@ export function segmentsOf(fabric: Fabric): Segments {
     return segment
   }
 
-  const ownFlood = (place: Place): Segment => {
-    const result = flood(fabric, place)
+  const ownFlood = (place: Place, tag: Tag): Segment => {
+    const result = flood(fabric, place, tag)
     const segment = next()
     for (const delivery of result.deliveries) segment.deliveries.set(placeKey(delivery.place), delivery.tag)
     return segment
   }
 
   return {
-    from(place) {
-      const key = placeKey(place)
+    from(place, tag = null) {
+      const key = tag === null ? placeKey(place) : `${placeKey(place)} tag ${tag}`
       const known = bySender.get(key)
       if (known !== undefined) return known
-      const start = entry(fabric, place)
-      const segment = start === 'several' ? ownFlood(place) : start && (whole(start) ?? ownFlood(place))
+      const start = entry(fabric, place, tag)
+      const segment =
+        start === 'several' ? ownFlood(place, tag) : start && (whole(start) ?? ownFlood(place, tag))
       bySender.set(key, segment)
       return segment
     },
@@ -75,19 +76,19 @@ function arrive(node: FabricNode, port: FabricPort, tag: Tag): State | null {
   return entered.ok ? { node, port, vid: entered.vid, tag } : null
 }
 
-/** The state of a place's untagged frame in the first bridge it meets. A host speaks through its one cable. */
-function entry(fabric: Fabric, place: Place): State | null | 'several' {
+/** The state of a place's frame in the first bridge it meets. A host speaks through its one cable. */
+function entry(fabric: Fabric, place: Place, tag: Tag): State | null | 'several' {
   const node = fabric.nodes.get(place.deviceId)
   const port = node?.ports.get(place.key)
   if (!node || !port) return null
-  if (node.behaviour !== 'host') return arrive(node, port, null)
+  if (node.behaviour !== 'host') return arrive(node, port, tag)
   const cables = [...node.ports.values()].flatMap(({ peer }) => peer ?? [])
   if (cables.length !== 1) return cables.length === 0 ? null : 'several'
   const peer = cables[0]
   const far = peer && fabric.nodes.get(peer.deviceId)
   const farPort = peer && far?.ports.get(peer.key)
   if (!far || !farPort) return null
-  return far.behaviour === 'host' ? 'several' : arrive(far, farPort, null)
+  return far.behaviour === 'host' ? 'several' : arrive(far, farPort, tag)
 }
 
 /**
@@ -103,36 +104,43 @@ function explore(fabric: Fabric, start: State, segment: Segment): Set<string> | 
       const tag = leaveTag(state.node, state.port, out, { vid: state.vid, tagIn: state.tag })
       if (tag === undefined) continue
       if (!out.peer) {
-        segment.deliveries.set(placeKey({ deviceId: state.node.device.id, key: out.key }), tag)
+        segment.deliveries.set(out.id, tag)
         continue
       }
       const far = fabric.nodes.get(out.peer.deviceId)
       const farPort = far?.ports.get(out.peer.key)
       if (!far || !farPort) continue
       if (far.behaviour === 'host') {
-        const ear = [...far.ports.values()].find(({ key }) => key === 'self')
-        const heard = ear && leaveTag(far, farPort, ear, { vid: null, tagIn: tag })
-        if (heard !== undefined)
-          segment.deliveries.set(placeKey({ deviceId: far.device.id, key: 'self' }), heard)
+        hear(far, farPort, tag, segment)
         continue
       }
       const there = arrive(far, farPort, tag)
       if (!there) continue
       const back = leaveTag(far, farPort, farPort, { vid: there.vid, tagIn: there.tag })
       const home = back === undefined ? null : arrive(state.node, out, back)
-      if (!home || keyOf(home) !== keyOf(state)) return null
-      const cable = crossingKey(state, out, tag)
-      if (crossed.has(cable)) continue
-      crossed.add(cable)
-      crossed.add(crossingKey(there, farPort, back ?? null))
-      if (seen.has(keyOf(there))) {
-        if (out.peer.link) segment.loopLinkIds.push(out.peer.link.id)
+      if (back === undefined || !home || !sameState(home, state)) return null
+      const crossing = `${out.id} ${tag}`
+      if (crossed.has(crossing)) continue
+      crossed.add(`${farPort.id} ${back}`)
+      const key = keyOf(there)
+      if (seen.has(key)) {
+        segment.loops.push({ deviceId: state.node.device.id, key: out.key })
         continue
       }
-      seen.add(keyOf(there))
+      seen.add(key)
       queue.push(there)
     }
   return seen
 }
 
-const crossingKey = (state: State, out: FabricPort, tag: Tag): string => `${keyOf(state)} ${out.key} ${tag}`
+/** Each cable is crossed once: the far end's own crossing is marked when this end crosses. */
+const sameState = (a: State, b: State): boolean =>
+  a.node === b.node &&
+  a.port.group === b.port.group &&
+  (a.node.behaviour === 'aware' ? a.vid === b.vid : a.tag === b.tag)
+
+function hear(host: FabricNode, port: FabricPort, tag: Tag, segment: Segment): void {
+  const ear = host.ports.get('self')
+  const heard = ear && leaveTag(host, port, ear, { vid: null, tagIn: tag })
+  if (ear && heard !== undefined) segment.deliveries.set(ear.id, heard)
+}

@@ -23,6 +23,9 @@ export interface Addressed {
 export const addressStages = (twin: Twin, from: Attachment): Addressed =>
   addressOf({ twin, hops: true }, from)
 
+/** The same without the hops: what a list of many needs. */
+export const leaseAt = (twin: Twin, from: Attachment): Addressed => addressOf({ twin, hops: false }, from)
+
 export function addressOf(asking: Asking, from: Attachment): Addressed {
   const joining = joinStages(asking, from)
   if (joining.some(({ ok }) => !ok)) return { stages: joining, lease: null }

@@ -1,5 +1,5 @@
 import { subnetOrNull, contains } from '../addressing'
-import { interfaceIn, managementInterface } from '../layer2'
+import { interfaceIn, managementInterface, placeKey } from '../layer2'
 import type { Place } from '../layer2'
 import { deviceOf, networkOf } from '../site'
 import type { Device, Id, Network, Site } from '../site'
@@ -86,8 +86,20 @@ function strayServers(twin: Twin): AddressServer[] {
 }
 
 /** The servers that hear a DISCOVER sent from a place and whose OFFER gets back. Source: RFC 2131 section 3.1. */
-export const answeringServers = (twin: Twin, place: Place): AddressServer[] =>
-  addressServers(twin).filter((server) => hearEachOther(twin, place, server.place))
+export function answeringServers(twin: Twin, place: Place): AddressServer[] {
+  const heardBy = twin.segments.from(place)?.deliveries
+  const own = placeKey(place)
+  if (!heardBy) return []
+  return serverKeys(twin).flatMap(({ server, key }) =>
+    key !== own && heardBy.has(key) && (twin.segments.from(server.place)?.deliveries.has(own) ?? false)
+      ? [server]
+      : [],
+  )
+}
+
+const serverKeys = perTwin((twin: Twin) =>
+  addressServers(twin).map((server) => ({ server, key: placeKey(server.place) })),
+)
 
 export const serverName = (site: Site, server: AddressServer): string =>
   deviceOf(site, server.deviceId)?.name ?? server.deviceId

@@ -59,10 +59,10 @@ function settings(profile: SecurityProfile, asker: Device, server: Device): Logi
 function pathTo(twin: Twin, asker: Device, server: Device): string | null {
   const [a, b] = [placeOf(twin, asker), placeOf(twin, server)]
   if (!a || !b) return `${(a ? server : asker).name} is not running, or has no interface of its own.`
-  if (hearEachOther(twin, a, b)) return null
   const [from, to] = [asker, server].map(({ management }) => networkOf(twin.site, management.networkId))
   const lost = `${asker.name} does not reach ${server.name}`
-  if (!from || !to || from.id === to.id) return `${lost}: no cable path carries their network between them.`
+  if (!from || !to || from.id === to.id)
+    return hearEachOther(twin, a, b) ? null : `${lost}: no cable path carries their network between them.`
   const router = from.routedBy
   if (router === null || router !== to.routedBy)
     return `${lost}: no router has an interface in both ${from.name} and ${to.name}.`

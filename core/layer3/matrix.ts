@@ -6,6 +6,7 @@ import { joined } from './login'
 import { verdictOf } from './reach'
 import { isOnPurpose } from './stages'
 import type { Target } from './stages'
+import { perTwin } from './twin'
 import type { Twin } from './twin'
 
 /** Places that fail alike, and why. */
@@ -56,6 +57,9 @@ export function reachMatrix(twin: Twin): ReachCell[] {
       .map(({ target, name }) => cellOf(twin, network, target, name, classes))
   })
 }
+
+/** The matrix of a twin, worked out once. */
+export const matrixOf = perTwin(reachMatrix)
 
 /** The cell of clients among themselves in one network; null when nobody can attach there. */
 export function amongThemselves(twin: Twin, network: Network): ReachCell | null {

@@ -59,11 +59,13 @@ const apLink = (category: CableCategory, site = yard()) =>
 test('a cable comes up at the slowest of both ports and itself', () => {
   expect(apLink('cat5e')).toBe(1000)
   expect(apLink('cat6', withPort(yard(), 'switch', 3, { speedMbps: 100 }))).toBe(100)
-  const fast = yard()
-  fast.deviceTypes = fast.deviceTypes.map((type) => ({
-    ...type,
-    ports: type.ports.map((port) => ({ ...port, maxMbps: 10000 })),
-  }))
+  const fast = {
+    ...yard(),
+    deviceTypes: yard().deviceTypes.map((type) => ({
+      ...type,
+      ports: type.ports.map((port) => ({ ...port, maxMbps: 10000 })),
+    })),
+  }
   expect((['cat5e', 'cat6', 'cat6a', 'fibre'] as const).map((category) => apLink(category, fast))).toEqual([
     2500, 5000, 10000, 10000,
   ])

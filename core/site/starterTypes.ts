@@ -57,6 +57,14 @@ export const STARTER_TYPES: readonly DeviceType[] = [
     poeBudgetW: 240,
     currentFirmware: '3.1.5',
   }),
+  type({
+    id: 't-switch16',
+    name: 'Switch, sixteen ports 802.3at, 150 W in all',
+    kind: 'switch',
+    ports: sockets(16, '802.3at'),
+    poeBudgetW: 150,
+    currentFirmware: '3.1.5',
+  }),
   type({ id: 't-plain5', name: 'Unmanaged switch, five ports', kind: 'unmanagedSwitch', ports: sockets(5) }),
   type({
     id: 't-ap2',
@@ -71,6 +79,53 @@ export const STARTER_TYPES: readonly DeviceType[] = [
     drawW: 16.5,
     currentFirmware: '6.2.0',
     needsLicence: true,
+  }),
+  type({
+    id: 't-ap2j',
+    name: 'Wall AP, two radios, one wired jack, 802.3at',
+    kind: 'accessPoint',
+    ports: sockets(2).map((port, i) => (i === 0 ? port : { ...port, label: 'jack' })),
+    radios: [
+      { band: '2.4', generation: 'ax', streams: 2, maxWidthMhz: 40, antennaGainDbi: 3 },
+      { band: '5', generation: 'ax', streams: 2, maxWidthMhz: 80, antennaGainDbi: 4 },
+    ],
+    poeClass: 4,
+    drawW: 18,
+    currentFirmware: '6.2.0',
+    needsLicence: true,
+  }),
+  type({
+    id: 't-router',
+    name: 'Household router, one WAN and four LAN ports, two radios',
+    kind: 'router',
+    ports: [
+      { number: 1, label: 'WAN', role: 'wan', maxMbps: 1000, pse: null },
+      ...sockets(4).map((port, i) => ({ ...port, number: i + 2, label: `L${i + 1}` })),
+    ],
+    radios: [
+      { band: '2.4', generation: 'n', streams: 2, maxWidthMhz: 40, antennaGainDbi: 2 },
+      { band: '5', generation: 'ac', streams: 2, maxWidthMhz: 80, antennaGainDbi: 2 },
+    ],
+    currentFirmware: '2.0.9',
+  }),
+  type({ id: 't-radius', name: 'Login server (RADIUS), small', kind: 'radius', ports: sockets(1) }),
+  type({
+    id: 't-injector',
+    name: 'Injector, data in and power out, 802.3at',
+    kind: 'injector',
+    ports: [
+      { number: 1, label: 'in', role: 'lan', maxMbps: 1000, pse: null },
+      { number: 2, label: 'out', role: 'lan', maxMbps: 1000, pse: '802.3at' },
+    ],
+  }),
+  type({
+    id: 't-powerline',
+    name: 'Powerline adapter, one of a pair',
+    kind: 'powerline',
+    ports: [
+      { number: 1, label: '1', role: 'lan', maxMbps: 1000, pse: null },
+      { number: 2, label: 'mains', role: 'lan', maxMbps: 1000, pse: null },
+    ],
   }),
   type({
     id: 't-controller',

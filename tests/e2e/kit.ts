@@ -1,14 +1,14 @@
+import { readFileSync } from 'node:fs'
 import { expect } from '@playwright/test'
 import type { APIRequestContext, Page } from '@playwright/test'
 
-/** A demo site of the test's own; gives its address, such as "/sites/abc". */
-export async function demoSite(
-  request: APIRequestContext,
-  base: string,
-  version: 'planted' | 'mended' = 'planted',
-): Promise<string> {
+/** A site of the test's own from a site file; gives its address, such as "/sites/abc". */
+export async function siteFrom(request: APIRequestContext, base: string, file: string): Promise<string> {
   const answer = await request.post('/?index', {
-    form: { intent: 'demo', version },
+    multipart: {
+      intent: 'import',
+      file: { name: 'site.json', mimeType: 'application/json', buffer: readFileSync(file) },
+    },
     headers: { origin: base },
     maxRedirects: 0,
   })
@@ -16,6 +16,21 @@ export async function demoSite(
   expect(to).toMatch(/\/sites\/.+\/brief$/)
   return to.replace(/\/brief$/, '')
 }
+
+/** The chandlery alone: four planted mistakes, or none. */
+export const demoSite = (
+  request: APIRequestContext,
+  base: string,
+  version: 'planted' | 'mended' = 'planted',
+): Promise<string> =>
+  siteFrom(request, base, `tests/kit/chandlery${version === 'mended' ? '-mended' : ''}.json`)
+
+/** The whole boatyard, as the demo has it. */
+export const boatyard = (
+  request: APIRequestContext,
+  base: string,
+  version: 'planted' | 'mended' = 'planted',
+): Promise<string> => siteFrom(request, base, `demo/tern-quay${version === 'mended' ? '-mended' : ''}.json`)
 
 /** Opens a page and waits until it answers to clicks. */
 export async function open(page: Page, path: string): Promise<void> {

@@ -7,17 +7,19 @@ import { applyEdits } from '~/core/site'
 import type { Device, Network, Port, SecurityProfile, Site, Ssid } from '~/core/site'
 import { readSiteFile } from '~/schema/siteFile'
 
-const fixture = (name: string): string => readFileSync(join(process.cwd(), 'tests', 'kit', `${name}.json`), 'utf8')
-
-function load(name: string): Site {
-  const read = readSiteFile(fixture(name))
+function load(folder: string, name: string): Site {
+  const read = readSiteFile(readFileSync(join(process.cwd(), folder, `${name}.json`), 'utf8'))
   if (!read.ok) throw new Error(JSON.stringify(read.problems))
   return read.value
 }
 
 /** The chandlery alone, without mistakes: a small site to spoil in one place at a time. */
-export const yard = (): Site => load('chandlery-mended')
-export const spoiltYard = (): Site => load('chandlery')
+export const yard = (): Site => load('tests/kit', 'chandlery-mended')
+export const spoiltYard = (): Site => load('tests/kit', 'chandlery')
+
+/** The whole boatyard of the demo. */
+export const boatyard = (): Site => load('demo', 'tern-quay-mended')
+export const spoiltBoatyard = (): Site => load('demo', 'tern-quay')
 
 const patch = <T extends { id: string }>(list: T[], id: string, part: Partial<T>): T[] => {
   if (!list.some((record) => record.id === id)) throw new Error(`no ${id} to change`)

@@ -1,0 +1,115 @@
+import { loginAt } from '../layer3'
+import type { LoginFault, Twin } from '../layer3'
+import { deviceOf, isOnAir, profileOf, ssidsOn } from '../site'
+import type { Device, SecurityProfile, Site, Ssid } from '../site'
+import { putDevice } from './mends'
+import type { Code } from './catalogue'
+import type { Mend, Rule, Sighting } from './types'
+import { atDevice, atProfile, atSsid } from './where'
+
+/**
+ * The four faults of an enterprise login share one walk: the authenticator asks the server, and the first thing that
+ * does not fit is the fault. Source of the terms: RFC 2865, RFC 3580.
+ */
+const faultRule = (code: Code, faults: LoginFault[]): Rule => ({
+  code,
+  check: ({ twin }) =>
+    failedLogins(twin).flatMap(({ fault, ...seen }) => (faults.includes(fault) ? [seen] : [])),
+})
+
+export const ent1 = faultRule('ENT-1', ['ENT-1', 'path'])
+export const ent2 = faultRule('ENT-2', ['ENT-2'])
+export const ent3 = faultRule('ENT-3', ['ENT-3'])
+
+/** A client in the plan that joins an enterprise SSID with a profile that is not. */
+export const ent4: Rule = {
+  code: 'ENT-4',
+  check: ({ site }) =>
+    site.devices.flatMap((client) => {
+      const ssid = site.ssids.find(({ id }) => id === client.air?.ssidId)
+      const profile = ssid && profileOf(site, ssid)
+      if (!client.air || client.air.enterprise || !ssid || !profile?.mode.endsWith('enterprise')) return []
+      return [
+        {
+          says: `${client.name} joins “${ssid.name}”, which asks for a login, and is not set to enterprise.`,
+          where: [atDevice(client), atSsid(ssid)],
+          mend: putDevice(`Set ${client.name} to enterprise`, {
+            ...client,
+            air: { ...client.air, enterprise: true },
+          }),
+        },
+      ]
+    }),
+}
+
+interface Failed extends Sighting {
+  fault: LoginFault
+}
+
+/** Each fault once, whatever the number of access points that meet it. */
+function failedLogins(twin: Twin): Failed[] {
+  const { site } = twin
+  const seen = new Map<string, Failed>()
+  for (const box of site.devices.filter(isOnAir))
+    for (const ssid of ssidsOn(site, box)) {
+      const login = loginAt(twin, ssid, box.id)
+      const profile = profileOf(site, ssid)
+      if (!login || login.ok || !profile || seen.has(login.says)) continue
+      const { fault, says } = login
+      seen.set(says, {
+        fault,
+        says,
+        where: [atProfile(profile)],
+        mend: mendFor(site, fault, profile, box, ssid),
+      })
+    }
+  return [...seen.values()]
+}
+
+function mendFor(
+  site: Site,
+  fault: LoginFault,
+  profile: SecurityProfile,
+  box: Device,
+  ssid: Ssid,
+): Mend | undefined {
+  const server = deviceOf(site, profile.radius?.serverId ?? null)
+  const asker = profile.radius?.authenticator === 'controller' ? deviceOf(site, box.controllerId) : box
+  if (!profile.radius || !server?.radius || !asker) return undefined
+  const { radius } = profile
+  const known = server.radius.clients.find(({ deviceId }) => deviceId === asker.id)
+  if (fault === 'ENT-1')
+    return putProfile(`Ask ${server.name} at port ${server.radius.port}`, {
+      ...profile,
+      radius: { ...radius, port: server.radius.port },
+    })
+  if (fault === 'ENT-2' && known?.secret && oneSecret(server))
+    return putProfile(`Use the secret that ${server.name} has`, {
+      ...profile,
+      radius: { ...radius, secret: known.secret },
+    })
+  if (fault === 'ENT-3' && !known && radius.secret !== null)
+    return putDevice(`List those who ask for “${ssid.name}” at ${server.name}`, {
+      ...server,
+      radius: { ...server.radius, clients: withClients(site, server, profile, ssid) },
+    })
+  return undefined
+}
+
+const oneSecret = (server: Device): boolean =>
+  new Set(server.radius?.clients.map(({ secret }) => secret)).size === 1
+
+/** Everyone who asks for the SSID, with the profile's secret. */
+function withClients(site: Site, server: Device, profile: SecurityProfile, ssid: Ssid) {
+  const askers = site.devices
+    .filter((box) => isOnAir(box) && ssidsOn(site, box).some(({ id }) => id === ssid.id))
+    .flatMap((box) => (profile.radius?.authenticator === 'controller' ? (box.controllerId ?? []) : box.id))
+  const clients = server.radius?.clients ?? []
+  const missing = [...new Set(askers)].filter((id) => !clients.some(({ deviceId }) => deviceId === id))
+  return [...clients, ...missing.map((deviceId) => ({ deviceId, secret: profile.radius?.secret ?? null }))]
+}
+
+const putProfile = (label: string, record: SecurityProfile): Mend => ({
+  label,
+  edits: [{ op: 'put', collection: 'profiles', record }],
+})

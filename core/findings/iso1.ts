@@ -1,0 +1,134 @@
+import { decide, matches } from '../layer3'
+import type { Id, Network, Rule as Policy, Site } from '../site'
+import { networkOf } from '../site'
+import type { Mend, Rule, Sighting } from './types'
+import { atNetwork } from './where'
+
+/** Networks that should not see each other and can, at least one way. */
+export const iso1: Rule = {
+  code: 'ISO-1',
+  check: ({ site }) => {
+    const seen = new Set<string>()
+    return [...unkeptWishes(site), ...oneWayDrops(site), ...looseGuests(site)].filter(({ where }) => {
+      const pair = where.map((place) => place.id).join(' ')
+      if (seen.has(pair)) return false
+      seen.add(pair)
+      return true
+    })
+  },
+}
+
+/** Both in the site's routing: without a common router there is nothing to keep apart. */
+const isRouted = (from: Network, to: Network): boolean =>
+  from.id !== to.id && from.routedBy !== null && from.routedBy === to.routedBy
+
+const wishOf = (site: Site, from: Id, to: Id) =>
+  site.wishes.find(
+    (wish) => wish.fromNetworkId === from && typeof wish.to === 'object' && wish.to.networkId === to,
+  )?.wish
+
+const passes = (site: Site, from: Network, to: Network): boolean =>
+  isRouted(from, to) && decide(site, from.id, { networkId: to.id }).action === 'allow'
+
+/** The ways between two networks that must be closed for the first to be kept out of the second. */
+function unkeptWishes(site: Site): Sighting[] {
+  return site.wishes.flatMap(({ fromNetworkId, to, wish }) => {
+    const from = networkOf(site, fromNetworkId)
+    if (wish !== 'mustNot' || !from) return []
+    if (to === 'internet')
+      return from.routedBy !== null && decide(site, from.id, 'internet').action === 'allow'
+        ? [toInternet(site, from)]
+        : []
+    const target = networkOf(site, to.networkId)
+    return target && passes(site, from, target)
+      ? [sighting(site, from, target, `${from.name} must not reach ${target.name}, and no rule drops it.`)]
+      : []
+  })
+}
+
+/** A drop one way with the other way open, unless somebody asked for that. */
+function oneWayDrops(site: Site): Sighting[] {
+  return site.rules.flatMap((rule) => {
+    const from = networkOf(site, rule.fromNetworkId)
+    const to = typeof rule.to === 'object' ? networkOf(site, rule.to.networkId) : undefined
+    if (rule.action !== 'drop' || !rule.enabled || !from || !to || passes(site, from, to)) return []
+    const wished = wishOf(site, to.id, from.id)
+    if (wished === 'must' || wished === 'may' || !passes(site, to, from)) return []
+    return [
+      sighting(
+        site,
+        to,
+        from,
+        `${from.name} is kept out of ${to.name}, and ${to.name} still reaches ${from.name}: the drop is one way.`,
+      ),
+    ]
+  })
+}
+
+/** Guests beside anything else, where nobody said what is wished. */
+function looseGuests(site: Site): Sighting[] {
+  return site.networks
+    .filter(({ purpose }) => purpose === 'guests')
+    .flatMap((guests) =>
+      site.networks
+        .filter(
+          (other) =>
+            other.purpose !== 'guests' &&
+            wishOf(site, guests.id, other.id) === undefined &&
+            passes(site, guests, other),
+        )
+        .map((other) => sighting(site, guests, other, `Nothing keeps ${guests.name} out of ${other.name}.`)),
+    )
+}
+
+function sighting(site: Site, from: Network, to: Network, says: string): Sighting {
+  return { says, where: [atNetwork(from), atNetwork(to)], mend: dropBothWays(site, from, to) }
+}
+
+const toInternet = (site: Site, from: Network): Sighting => ({
+  says: `${from.name} must not reach the internet, and no rule drops it.`,
+  where: [atNetwork(from)],
+  mend: {
+    label: `Drop from ${from.name} to the internet`,
+    edits: dropEdits(site, from.id, 'internet'),
+  },
+})
+
+/** The way back is closed too, unless it is wished. */
+function dropBothWays(site: Site, from: Network, to: Network): Mend {
+  const back = wishOf(site, to.id, from.id)
+  const alsoBack = passes(site, to, from) && back !== 'must' && back !== 'may'
+  const there = dropEdits(site, from.id, { networkId: to.id })
+  return alsoBack
+    ? {
+        label: `Drop between ${from.name} and ${to.name}, both ways`,
+        edits: [...there, ...dropEdits(site, to.id, { networkId: from.id })],
+      }
+    : { label: `Drop from ${from.name} to ${to.name}`, edits: there }
+}
+
+/** A drop rule of its own, before the first rule that would let the traffic through. */
+function dropEdits(site: Site, fromNetworkId: Id, to: Policy['to']): Mend['edits'] {
+  const destination = to === 'any' ? 'internet' : to
+  const stands = site.rules.find(
+    (rule) =>
+      rule.action === 'drop' &&
+      rule.fromNetworkId === fromNetworkId &&
+      JSON.stringify(rule.to) === JSON.stringify(to),
+  )
+  const id = stands?.id ?? ruleId(fromNetworkId, to)
+  const before = site.rules.findIndex((rule) => rule.id !== id && matches(rule, fromNetworkId, destination))
+  return [
+    {
+      op: 'put',
+      collection: 'rules',
+      record: { id, action: 'drop', fromNetworkId, to, enabled: true },
+    },
+    ...(before >= 0 ? [{ op: 'move' as const, collection: 'rules' as const, id, index: before }] : []),
+  ]
+}
+
+const MOST_ID = 40
+
+const ruleId = (from: Id, to: Policy['to']): string =>
+  `drop-${from}-${typeof to === 'object' ? to.networkId : to}`.slice(0, MOST_ID)

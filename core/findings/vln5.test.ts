@@ -1,0 +1,41 @@
+import { boatyard, expectMended, seen, withDevice, withPort } from '~/tests/kit/yard'
+import type { Site } from '../site'
+import { vln5 } from './vln5'
+
+const second = (site: Site): Site => ({
+  ...site,
+  links: [
+    ...site.links,
+    {
+      ...site.links[0]!,
+      id: 'second',
+      a: { deviceId: 'switch', port: 16 },
+      b: { deviceId: 'sw-shed', port: 8 },
+    },
+  ],
+})
+
+test('two cables between two switches in one VLAN', () => {
+  const site = second(boatyard())
+  expect(seen(vln5, site)[0]?.says).toBe(
+    'VLAN 24 (Crew) can go round in a circle through Chandlery switch port 16.',
+  )
+  expectMended(vln5, site)
+})
+
+test('two cables that share no VLAN are no loop', () => {
+  const apart = withPort(withPort(boatyard(), 'switch', 16, { nativeVlan: 999 }), 'sw-shed', 8, {
+    nativeVlan: 999,
+  })
+  expect(seen(vln5, second(apart))).toEqual([])
+})
+
+test('a cabled box that hangs on another by radio too', () => {
+  const site = withDevice(boatyard(), 'ap-hard', {
+    air: { deviceId: 'ap-gate', ssidId: null, enterprise: false },
+  })
+  expect(seen(vln5, site).length).toBeGreaterThan(0)
+  expect(
+    seen(vln5, site).some(({ mend }) => mend?.label === 'Switch the radio uplink of Hard standing AP off'),
+  ).toBe(true)
+})
