@@ -2,7 +2,9 @@ import { badInput } from './output'
 import type { Output } from './output'
 import { checkCommand } from './check'
 import { proofCommand } from './proof'
-import { reachCommand } from './reach'
+import { exportCommand } from './export'
+import { l2Command } from './l2'
+import { reachCommand, traceCommand } from './reach'
 
 export interface Options {
   from?: string | undefined
@@ -10,12 +12,17 @@ export interface Options {
   medium?: string | undefined
   'link-rate'?: string | undefined
   baseline?: string | undefined
+  as?: string | undefined
+  keys?: boolean | undefined
 }
 export type Command = (files: string[], options: Options) => Output | Promise<Output>
 
 export const COMMANDS: Record<string, Command | undefined> = {
   check: checkCommand,
   reach: reachCommand,
+  trace: traceCommand,
+  l2: l2Command,
+  export: exportCommand,
   proof: proofCommand,
 }
 

@@ -28,6 +28,8 @@ async function main(argv: string[]): Promise<Output> {
         medium: { type: 'string' },
         'link-rate': { type: 'string' },
         baseline: { type: 'string' },
+        as: { type: 'string' },
+        keys: { type: 'boolean' },
       },
     })
     if (values.help) return { exitCode: 0, json: { usage: USAGE }, text: USAGE }

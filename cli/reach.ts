@@ -1,6 +1,6 @@
 import { attachmentsOf } from '~/core/layer2'
 import type { Attachment } from '~/core/layer2'
-import { reach, reachMatrix, targetsOf, twinOf } from '~/core/layer3'
+import { amongThemselves, reach, reachMatrix, targetsOf, twinOf } from '~/core/layer3'
 import type { Answer, Hop, ReachCell, Target } from '~/core/layer3'
 import { networkOf } from '~/core/site'
 import type { Site } from '~/core/site'
@@ -20,12 +20,21 @@ export const reachCommand = (files: string[], options: Options): Output =>
       : oneWay(site.value, options)
   })
 
+/** `trace FILE --from … --to …`: one way, hop by hop. */
+export const traceCommand = (files: string[], options: Options): Output =>
+  oneFile(files, (file) => {
+    const site = readSite(file)
+    return site.ok ? oneWay(site.value, options) : badInput(site.problems)
+  })
+
 function matrix(site: Site): Output {
-  const cells = reachMatrix(twinOf(site))
+  const twin = twinOf(site)
+  const own = site.networks.flatMap((network) => amongThemselves(twin, network) ?? [])
+  const cells = [...reachMatrix(twin), ...own]
   const attachments = attachmentsOf(site).map(({ id, label, networkId }) => ({ id, label, networkId }))
   return {
     exitCode: 0,
-    json: { site: site.name, attachments, matrix: cells },
+    json: { site: site.name, attachments, matrix: cells.map(cellJson) },
     text: [
       ...cells.map((cell) => cellText(site, cell)),
       '',
@@ -34,6 +43,16 @@ function matrix(site: Site): Output {
     ].join('\n'),
   }
 }
+
+/** Attachments by their id: what they are stands in the list beside the matrix. */
+const cellJson = ({ exceptions, ...cell }: ReachCell) => ({
+  ...cell,
+  exceptions: exceptions.map(({ says, byRule, attachments }) => ({
+    says,
+    byRule,
+    attachments: attachments.map(({ id }) => id),
+  })),
+})
 
 function cellText(site: Site, cell: ReachCell): string {
   const from = networkOf(site, cell.fromNetworkId)?.name

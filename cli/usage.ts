@@ -8,6 +8,17 @@ export const USAGE = `Yard Beacon on the command line. Prints JSON, or sentences
       With it: the way hop by hop. ATTACHMENT is an id or label that the first form lists;
       TARGET is a network's id or name, a controller's, or "internet". Exit 1 when it is not reached.
 
+  npm run -s beacon -- trace FILE --from ATTACHMENT --to TARGET
+      The way alone, hop by hop: port, tag, decision, reason. Exit 1 when it is not reached.
+
+  npm run -s beacon -- l2 FILE
+      For every attachment and every tag it can send: which attachments hear a broadcast, and with which tag.
+      A file of switches, links and clients alone will do.
+
+  npm run -s beacon -- export FILE [--as ID] [--keys]
+      The files the plan gives for its devices (dnsmasq, nftables, hostapd, FreeRADIUS, bridge commands, netplan,
+      wpa_supplicant, CSV), or one of them. Keys only with --keys: keep such a file where you keep keys.
+
   npm run -s beacon -- proof FILE... --medium wired|radio --link-rate MBPS [--baseline MBPS]
       Judges results of iperf3 -J against what the link can carry. Give both directions.
       Exit 1 when the verdict fails.

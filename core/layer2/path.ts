@@ -34,8 +34,7 @@ function treeTo(fabric: Fabric, goal: Id, group: PortGroup): Map<Id, Onward> {
 function growTree(fabric: Fabric, goal: Id, group: PortGroup): Map<Id, Onward> {
   const onward = new Map<Id, Onward>()
   const queue: { id: Id; group: PortGroup }[] = [{ id: goal, group }]
-  for (let i = 0; i < queue.length; i++) {
-    const here = queue[i]
+  for (const here of queue) {
     const node = here && fabric.nodes.get(here.id)
     if (!here || !node || (node.behaviour === 'host' && here.id !== goal)) continue
     for (const port of node.ports.values()) {

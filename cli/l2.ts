@@ -1,0 +1,37 @@
+import { attachmentsOf, broadcasts } from '~/core/layer2'
+import type { Broadcast, Tag } from '~/core/layer2'
+import { oneFile } from './commands'
+import { badInput } from './output'
+import type { Output } from './output'
+import { readSite } from './siteInput'
+
+/** `l2 FILE`: for every attachment and every tag it can send, exactly which (attachment, tag) a broadcast reaches. */
+export const l2Command = (files: string[]): Output =>
+  oneFile(files, (file) => {
+    const site = readSite(file)
+    if (!site.ok) return badInput(site.problems)
+    const attachments = attachmentsOf(site.value).map(({ id, kind, label }) => ({ id, kind, label }))
+    const sent = broadcasts(site.value)
+    return {
+      exitCode: 0,
+      json: {
+        site: site.value.name,
+        attachments,
+        broadcasts: sent.map(({ attachmentId, sentTag, heard, loops }) => ({
+          from: attachmentId,
+          tag: sentTag,
+          reaches: heard.map((one) => ({ attachment: one.attachmentId, tag: one.tag })),
+          loops,
+        })),
+      },
+      text: sent
+        .filter(({ heard }) => heard.length > 0)
+        .map(sentence)
+        .join('\n'),
+    }
+  })
+
+const tagWords = (tag: Tag): string => (tag === null ? 'untagged' : `tag ${tag}`)
+
+const sentence = ({ attachmentId, sentTag, heard, loops }: Broadcast): string =>
+  `${attachmentId}, ${tagWords(sentTag)}: ${heard.map((one) => `${one.attachmentId} ${tagWords(one.tag)}`).join(', ')}${loops ? ' (and comes round again)' : ''}`

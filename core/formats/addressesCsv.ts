@@ -1,0 +1,160 @@
+import { isIp } from '../addressing'
+import { grouped } from '../grouped'
+import { networkOf } from '../site'
+import type { Addressing, Device, Edit, Management, Network, Site } from '../site'
+import { CellFault } from './cellFault'
+import { writeCsv } from './csv'
+import type { CsvTable } from './csv'
+import { cellReader, rowNumber } from './csvFields'
+import type { CsvField, ImportPreview, Mapping } from './csvFields'
+
+const field = (key: string, label: string, needed = false, ...alsoCalled: string[]): CsvField => ({
+  key,
+  label,
+  needed,
+  alsoCalled,
+})
+
+export const ADDRESS_FIELDS: readonly CsvField[] = [
+  field('device', 'Device', true, 'name', 'hostname', 'host'),
+  field('network', 'Network', false, 'vlan name'),
+  field('addressing', 'Address by', false, 'method', 'type'),
+  field('ip', 'IP address', false, 'address', 'ip', 'ipv4'),
+  field('prefix', 'Mask /', false, 'prefix length', 'mask', 'cidr'),
+  field('gateway', 'Gateway', false, 'router'),
+  field('mac', 'Hardware address (MAC)', false, 'mac', 'hardware address'),
+]
+
+/** Every device's own address, one row each. */
+export const addressesCsv = (site: Site): string =>
+  writeCsv(
+    ADDRESS_FIELDS.map(({ key }) => key),
+    site.devices.map(({ name, mac, management }) => [
+      name,
+      networkOf(site, management.networkId)?.name ?? '',
+      management.addressing,
+      management.ip,
+      management.prefixLength,
+      management.gateway,
+      mac,
+    ]),
+  )
+
+/** What the rows would change. Empty cells and missing columns leave a thing as it is. */
+export function readAddresses(site: Site, table: CsvTable, mapping: Mapping): ImportPreview<Edit> {
+  const preview: ImportPreview<Edit> = { edits: [], changes: [], problems: [], unchanged: 0 }
+  const devices = grouped(site.devices, ({ name }) => name.toLowerCase())
+  const networks = new Map(site.networks.map((network) => [network.name.toLowerCase(), network]))
+  const seen = new Map<string, number>()
+  const reader = cellReader(mapping)
+  table.rows.forEach((cells, index) => {
+    const row = rowNumber(index)
+    try {
+      const cell = reader(cells)
+      const device = deviceOfRow(devices, seen, cell('device') ?? '', row)
+      const next = changedDevice(device, networks, cell)
+      if (JSON.stringify(next) === JSON.stringify(device)) return void preview.unchanged++
+      preview.edits.push({ op: 'put', collection: 'devices', record: next })
+      preview.changes.push({ row, says: `${device.name}: ${words(device)} becomes ${words(next)}` })
+    } catch (fault) {
+      if (!(fault instanceof CellFault)) throw fault
+      preview.problems.push({ row, column: fault.column, message: fault.message })
+    }
+  })
+  return preview
+}
+
+const words = ({ management, mac }: Device): string =>
+  [management.addressing, management.ip ? `${management.ip}/${management.prefixLength ?? '?'}` : null, mac]
+    .filter((part) => part !== null)
+    .join(' ')
+
+function deviceOfRow(
+  devices: Map<string, Device[]>,
+  seen: Map<string, number>,
+  name: string,
+  row: number,
+): Device {
+  if (name === '') throw new CellFault('Device', 'The name of the device is missing.')
+  const found = devices.get(name.toLowerCase()) ?? []
+  const [device] = found
+  if (!device) throw new CellFault('Device', `There is no device “${name}” in this site.`)
+  if (found.length > 1)
+    throw new CellFault('Device', `${found.length} devices are called “${name}”. Rename one first.`)
+  const before = seen.get(device.id)
+  if (before !== undefined)
+    throw new CellFault('Device', `${device.name} stands in row ${before} already. Keep one of the two.`)
+  seen.set(device.id, row)
+  return device
+}
+
+type Cells = (key: string) => string | undefined
+
+function changedDevice(device: Device, networks: Map<string, Network>, cell: Cells): Device {
+  const { management } = device
+  const next: Management = {
+    networkId: networkIn(cell('network'), networks, management.networkId),
+    addressing: addressingIn(cell('addressing'), management.addressing),
+    ip: ipIn(cell('ip'), 'IP address', management.ip),
+    prefixLength: prefixIn(cell('prefix'), management.prefixLength),
+    gateway: ipIn(cell('gateway'), 'Gateway', management.gateway),
+  }
+  if (next.addressing === 'fixed' && next.ip === null)
+    throw new CellFault('IP address', `${device.name} is to have a fixed address, and none is given.`)
+  return { ...device, management: next, mac: macIn(cell('mac'), device.mac) }
+}
+
+function networkIn(
+  text: string | undefined,
+  networks: Map<string, Network>,
+  now: string | null,
+): string | null {
+  if (!text) return now
+  const network = networks.get(text.toLowerCase())
+  if (!network)
+    throw new CellFault(
+      'Network',
+      `There is no network “${text}”. Known: ${[...networks.values()].map(({ name }) => name).join(', ')}.`,
+    )
+  return network.id
+}
+
+const ADDRESSINGS: readonly Addressing[] = ['fixed', 'dhcp', 'reserved', 'none']
+
+function addressingIn(text: string | undefined, now: Addressing): Addressing {
+  if (!text) return now
+  const found = ADDRESSINGS.find((value) => value === text.toLowerCase())
+  if (!found)
+    throw new CellFault('Address by', `“${text}” is not accepted. Accepted: ${ADDRESSINGS.join(', ')}.`)
+  return found
+}
+
+function ipIn(text: string | undefined, column: string, now: string | null): string | null {
+  if (!text) return now
+  if (text.toLowerCase() === 'none') return null
+  if (!isIp(text))
+    throw new CellFault(column, `“${text}” is no IPv4 address. Four parts from 0 to 255 are expected.`)
+  return text
+}
+
+function prefixIn(text: string | undefined, now: number | null): number | null {
+  if (!text) return now
+  const value = Number(text.replace(/^\//, ''))
+  if (!Number.isInteger(value) || value < 0 || value > 32)
+    throw new CellFault(
+      'Mask /',
+      `“${text}” is no prefix length. A whole number from 0 to 32 is expected, such as 24.`,
+    )
+  return value
+}
+
+function macIn(text: string | undefined, now: string | null): string | null {
+  if (!text) return now
+  const digits = text.replace(/[:.-]/g, '').toLowerCase()
+  if (!/^[0-9a-f]{12}$/.test(digits))
+    throw new CellFault(
+      'Hardware address (MAC)',
+      `“${text}” is no hardware address. Twelve hex digits are expected.`,
+    )
+  return digits.match(/../g)?.join(':') ?? now
+}
