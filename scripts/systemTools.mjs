@@ -14,8 +14,11 @@ const quietly = (command, args) =>
     env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
   }).status === 0
 
-/** Makes sure that a program is there, or stops with the one command that a person has to give. */
-export function provide({ command, package: name, needed }) {
+/**
+ * Makes sure that a program is there. Without it an optional part is skipped, and says so; otherwise this stops with the
+ * one command that a person has to give.
+ */
+export function provide({ command, package: name, needed, optional = false }) {
   if (present(command)) return
   const isRoot = process.getuid?.() === 0
   if (isRoot && present('apt-get')) {
@@ -26,6 +29,10 @@ export function provide({ command, package: name, needed }) {
       present(command)
     )
       return
+  }
+  if (optional) {
+    console.log(`${command} is missing (on Debian: sudo apt-get install ${name}); ${needed} will be skipped.`)
+    return
   }
   fail(
     `${command} is missing; ${needed} need it. Install it (on Debian: sudo apt-get install ${name})${name === 'chromium' ? ', or name another Chromium in the variable CHROMIUM' : ''}, then run npm test again.`,

@@ -14,6 +14,16 @@ provide({
   needed: 'the browser tests',
 })
 provide({ command: 'iperf3', package: 'iperf3', needed: 'the checks against the real iperf3' })
+for (const [command, name] of [
+  ['ip', 'iproute2'],
+  ['dnsmasq', 'dnsmasq-base'],
+  ['nft', 'nftables'],
+  ['udhcpc', 'udhcpc'],
+  ['ping', 'iputils-ping'],
+  ['ethtool', 'ethtool'],
+  ['ovs-vswitchd', 'openvswitch-switch'],
+])
+  provide({ command, package: name, needed: 'the checks against real parts', optional: true })
 build()
 rmSync(results, { recursive: true, force: true })
 mkdirSync(results, { recursive: true })

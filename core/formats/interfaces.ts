@@ -1,10 +1,10 @@
 import type { Device, Network, Site } from '../site'
 
 /**
- * What the interfaces of a Linux router are called in all exports: `up` is the feed side, `lan` the side of the site,
+ * What the interfaces of a Linux router are called in all exports: `feed0` is the feed side, `lan` the side of the site,
  * and `lan.24` its sub-interface in VLAN 24. Names keep within 15 characters (IFNAMSIZ of Linux).
  */
-export const UPLINK = 'up'
+export const UPLINK = 'feed0'
 export const LAN = 'lan'
 export const lanInterface = (vlanId: number): string => `${LAN}.${vlanId}`
 

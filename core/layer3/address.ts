@@ -113,12 +113,15 @@ function addressStage(
   const meant = networkOf(twin.site, from.networkId)
   const given = server.network
   if (meant && given && meant.id !== given.id)
-    return stage(
-      'address',
-      false,
-      `${gives}, an address of ${given.name}. The plan means this client for ${meant.name}.`,
-      hops,
-    )
+    return {
+      ...stage(
+        'address',
+        false,
+        `${gives}, an address of ${given.name}. The plan means this client for ${meant.name}.`,
+        hops,
+      ),
+      astray: true,
+    }
   const controller =
     lease.controllerIps.length > 0 ? ` It names the controller ${lease.controllerIps[0]}.` : ''
   return stage('address', true, `${gives}.${controller}`, hops)

@@ -66,6 +66,9 @@ function choose(twin: Twin, networkId: Id, places: Place[]): Place[] {
   return [...well, ...rest].slice(0, 2)
 }
 
+/** The hosts of a network that stand for it when somebody asks whether it is reached. */
+export const standInsOf = (twin: Twin, networkId: Id): Place[] => hostsOf(twin).get(networkId) ?? []
+
 /** A host of that network that is not the one who asks. */
 const someoneIn = (twin: Twin, network: Network, from: Place): Place | null =>
-  (hostsOf(twin).get(network.id) ?? []).find((place) => placeKey(place) !== placeKey(from)) ?? null
+  standInsOf(twin, network.id).find((place) => placeKey(place) !== placeKey(from)) ?? null

@@ -1,6 +1,7 @@
 export { addressStages, leaseAt } from './address'
 export type { Addressed } from './address'
 export * from './addressService'
+export { standInsOf } from './goal'
 export type { Decision, FrameWay, Hop } from './hops'
 export { frameWay, keyText } from './hops'
 export * from './lease'

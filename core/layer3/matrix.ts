@@ -4,7 +4,7 @@ import type { Attachment } from '../layer2'
 import type { Id, Network, Site } from '../site'
 import { joined } from './login'
 import { verdictOf } from './reach'
-import { isOnPurpose } from './stages'
+import { failedOnPurpose } from './stages'
 import type { Target } from './stages'
 import { perTwin } from './twin'
 import type { Twin } from './twin'
@@ -97,12 +97,13 @@ function cellOf(
   for (const members of classes) {
     const [first] = members
     if (!first) continue
-    const { ok, summary, stages } = verdictOf(twin, first, target)
+    const found = verdictOf(twin, first, target)
+    const { ok, summary } = found
     if (ok) {
       reached += members.length
       continue
     }
-    const byRule = isOnPurpose(stages.at(-1)?.name)
+    const byRule = failedOnPurpose(found)
     const known = reasons.get(summary) ?? { says: summary, byRule, attachments: [] }
     reasons.set(summary, { ...known, attachments: [...known.attachments, ...members] })
   }

@@ -12,6 +12,7 @@ import type { Twin } from './twin'
 import { uplinkOf } from './uplink'
 import type { Uplink } from './uplink'
 import { wayOf } from './way'
+import { noWayBack } from './wayBack'
 import type { Asking } from './way'
 
 /** Traffic as a router meets it: the network its source address is of, as seen there. */
@@ -56,12 +57,14 @@ function deliver(asking: Asking, here: Place, goal: Goal, network: Network): Sta
         `${name} would deliver into ${network.name}; nobody in the plan is there to answer.`,
       ),
     ]
-  return roundTrip(
+  const stages = roundTrip(
     asking,
     here,
     goal.place,
     `${name} has an interface in ${network.name} and delivers there.`,
   )
+  const lost = stages.every(({ ok }) => ok) ? noWayBack(asking.twin, goal.place, network) : null
+  return lost === null ? stages : [...stages.slice(0, -1), stage('reply', false, lost)]
 }
 
 function outward(asking: Asking, packet: Packet, goal: Goal, depth: number): Stage[] {

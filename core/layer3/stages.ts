@@ -15,10 +15,15 @@ export interface Stage {
   ok: boolean
   says: string
   hops: Hop[]
+  /** Not as planned, and still no end: the frame goes on from here. */
+  astray?: boolean
 }
 
 export interface Answer {
+  /** Reached, and as planned all the way. */
   ok: boolean
+  /** Whether the ping itself comes back, be it from a network the client was not meant for. */
+  answered: boolean
   summary: string
   lease: Lease | null
   stages: Stage[]
@@ -41,8 +46,19 @@ export function answer(
   names: NamesAnswer | null,
 ): Answer {
   const failed = stages.find(({ ok }) => !ok)
-  return { ok: !failed, summary: failed ? failed.says : reached, lease, stages, names }
+  const stopped = stages.some((one) => !one.ok && !one.astray)
+  return {
+    ok: !failed,
+    answered: !stopped,
+    summary: failed ? failed.says : reached,
+    lease,
+    stages,
+    names,
+  }
 }
 
-/** Failing here is somebody's intention, not a fault. */
-export const isOnPurpose = (name: StageName | undefined): boolean => name === 'policy' || name === 'isolation'
+/** Failing there is somebody's intention, not a fault. */
+export function failedOnPurpose({ stages }: Answer): boolean {
+  const name = stages.find(({ ok }) => !ok)?.name
+  return name === 'policy' || name === 'isolation'
+}

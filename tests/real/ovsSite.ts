@@ -1,4 +1,4 @@
-import { buildFabric, placeKey } from '~/core/layer2'
+import { buildFabric } from '~/core/layer2'
 import type { Fabric, FabricNode, FabricPort, Membership } from '~/core/layer2'
 import type { Site } from '~/core/site'
 
@@ -22,59 +22,48 @@ export interface OvsSite {
 export function ovsSite(
   site: Site,
   datapath: 'dummy' | 'netdev',
-  isBridge: (node: FabricNode) => boolean,
+  isBridge: (node: FabricNode) => boolean = () => true,
+  prefix = '',
 ): OvsSite {
   const fabric = buildFabric(site)
   const result: OvsSite = { commands: [], bridges: [], portNames: new Map(), bridgeOf: new Map() }
   const nodes = [...fabric.nodes.values()].filter(isBridge)
   nodes.forEach((node, i) => {
-    const bridge = `b${i}`
+    const bridge = `${prefix}b${i}`
     result.bridges.push(bridge)
     result.commands.push(
       ['add-br', bridge],
-      [
-        'set',
-        'bridge',
-        bridge,
-        `datapath_type=${datapath}`,
-        'fail_mode=standalone',
-        'mcast_snooping_enable=false',
-      ],
+      ['set', 'bridge', bridge, `datapath_type=${datapath}`, 'fail_mode=standalone'],
     )
-    ;[...node.ports.values()]
-      .filter(({ group, key }) => group === 'lan' && !key.startsWith('self'))
-      .forEach((port, j) => addPort(fabric, result, nodes, node, port, `n${i}p${j}`, bridge, datapath))
+    bridgedPorts(node).forEach((port, j) => {
+      result.portNames.set(port.id, `${prefix}n${i}p${j}`)
+      result.bridgeOf.set(port.id, bridge)
+    })
   })
+  for (const node of nodes)
+    for (const port of bridgedPorts(node))
+      result.commands.push(...portCommands(fabric, result, node, port, datapath))
   return result
 }
 
-function addPort(
+/** A router's uplink is no part of its bridge; its own interfaces in VLANs are ports like others. */
+const bridgedPorts = (node: FabricNode): FabricPort[] =>
+  [...node.ports.values()].filter(({ group, key }) => group === 'lan' && key !== 'self')
+
+function portCommands(
   fabric: Fabric,
-  result: OvsSite,
-  nodes: FabricNode[],
+  made: OvsSite,
   node: FabricNode,
   port: FabricPort,
-  name: string,
-  bridge: string,
   datapath: 'dummy' | 'netdev',
-): void {
+): string[][] {
+  const name = made.portNames.get(port.id) ?? ''
   const settings = node.behaviour === 'aware' ? vlanSettings(port.membership) : []
-  const far = port.peer && fabric.nodes.get(port.peer.deviceId)
-  result.portNames.set(port.id, name)
-  result.bridgeOf.set(port.id, bridge)
-  const add = ['--may-exist', 'add-port', bridge, name, ...settings]
-  if (!port.peer || !far || !nodes.includes(far)) {
-    result.commands.push(add)
-    if (datapath === 'dummy') result.commands.push(['set', 'interface', name, 'type=dummy'])
-    return
-  }
-  const peerName = farName(nodes, far, port.peer.key)
-  result.commands.push(add, ['set', 'interface', name, 'type=patch', `options:peer=${peerName}`])
-}
-
-function farName(nodes: FabricNode[], far: FabricNode, key: FabricPort['key']): string {
-  const ports = [...far.ports.values()].filter((one) => one.group === 'lan' && !one.key.startsWith('self'))
-  return `n${nodes.indexOf(far)}p${ports.findIndex((one) => one.key === key)}`
+  const add = ['add-port', made.bridgeOf.get(port.id) ?? '', name, ...settings]
+  const peer = port.peer && fabric.nodes.get(port.peer.deviceId)?.ports.get(port.peer.key)
+  const peerName = peer && made.portNames.get(peer.id)
+  if (peerName) return [add, ['set', 'interface', name, 'type=patch', `options:peer=${peerName}`]]
+  return datapath === 'dummy' ? [add, ['set', 'interface', name, 'type=dummy']] : [add]
 }
 
 /** Membership in the words of ovs-vswitchd.conf.db(5), table Port. */
@@ -82,10 +71,4 @@ function vlanSettings({ pvid, tagged, admit }: Membership): string[] {
   if (pvid === null) return ['vlan_mode=trunk', `trunks=${tagged.size > 0 ? [...tagged].join(',') : NOWHERE}`]
   if (admit === 'untaggedOnly' && tagged.size === 0) return ['vlan_mode=access', `tag=${pvid}`]
   return ['vlan_mode=native-untagged', `tag=${pvid}`, `trunks=${[pvid, ...tagged].join(',')}`]
-}
-
-export const nameAt = (ovs: OvsSite, deviceId: string, key: FabricPort['key']): string => {
-  const name = ovs.portNames.get(placeKey({ deviceId, key }))
-  if (!name) throw new Error(`no port ${deviceId} ${key}`)
-  return name
 }

@@ -47,7 +47,7 @@ export function noNamespaces(): string | null {
   const name = `ybprobe${process.pid}`
   const made = ran('ip', ['netns', 'add', name])
   if (!made.ok) return `network namespaces are not allowed here (${made.out.trim()})`
-  const veth = ran('ip', ['-n', name, 'link', 'add', 'a', 'type', 'veth', 'peer', 'name', 'b'])
+  const veth = ran('ip', ['-n', name, 'link', 'add', 'probe0', 'type', 'veth', 'peer', 'name', 'probe1'])
   ran('ip', ['netns', 'del', name])
   return veth.ok ? null : `veth pairs cannot be made here (${veth.out.trim()})`
 }

@@ -1,0 +1,335 @@
+import { execFile, spawn } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { ipText, subnetOrNull } from '~/core/addressing'
+import { dnsmasqConf, lanInterface, nftablesRuleset, UPLINK } from '~/core/formats'
+import { attachmentsOf, buildFabric, placeKey, routesAtHome } from '~/core/layer2'
+import type { Fabric, FabricNode, Place } from '~/core/layer2'
+import { addressServers, standInsOf, twinOf } from '~/core/layer3'
+import type { Twin } from '~/core/layer3'
+import { deviceOf } from '~/core/site'
+import type { Device, Network, Site } from '~/core/site'
+import { startOpenVswitch } from './openVswitch'
+import type { OpenVswitch } from './openVswitch'
+import { ovsSite } from './ovsSite'
+import type { OvsSite } from './ovsSite'
+import { must } from './programs'
+
+/** The world outside: the provider's side of the feed, and one address that stands for the internet. */
+const PROVIDER = '203.0.113.1'
+const FEED = '203.0.113.2/24'
+export const INTERNET = '198.51.100.10'
+
+/**
+ * A site brought up for real: its switches as Open vSwitch bridges in user space, its routers as network namespaces that
+ * run the exported dnsmasq and nftables, its clients as namespaces with a DHCP client.
+ */
+export class Lab {
+  private readonly folder = mkdtempSync(join(tmpdir(), 'yard-lab-'))
+  private readonly prefix = `y${process.pid % 10_000}`
+  private readonly spaces: string[] = []
+  private readonly daemons: ChildProcess[] = []
+  private readonly fabric: Fabric
+  private readonly hosts = new Map<string, string>()
+  private readonly leaseScript = this.file('lease.sh', LEASE_SCRIPT)
+  private ovs!: OpenVswitch
+  private made!: OvsSite
+  readonly twin: Twin
+
+  private constructor(readonly site: Site) {
+    this.twin = twinOf(site)
+    this.fabric = buildFabric(site)
+  }
+
+  static async of(site: Site): Promise<Lab> {
+    const lab = new Lab(site)
+    try {
+      await lab.up()
+    } catch (error) {
+      await lab.down()
+      throw error
+    }
+    return lab
+  }
+
+  private async up(): Promise<void> {
+    this.ovs = await startOpenVswitch({ dummy: false })
+    this.made = ovsSite(this.site, 'netdev', isBridge, this.prefix)
+    this.outside()
+    const routers = this.site.devices.filter(isRouter)
+    for (const router of routers) this.router(router)
+    for (const place of this.hostPlaces()) this.host(place)
+    this.ovs.configure(this.usable())
+    // The gateway first: an inner router is a client of its networks.
+    for (const router of routers.sort((a, b) => Number(a.kind === 'router') - Number(b.kind === 'router')))
+      await this.service(router)
+    this.strays()
+    await this.settled()
+    await Promise.all([...this.hosts].map(([, space]) => this.address(space)))
+  }
+
+  /** Ports that lead to nothing in this lab have no interface, and Open vSwitch would complain of them. */
+  private usable(): string[][] {
+    const plugged = new Set([...this.plugged])
+    return this.made.commands.filter(
+      ([command, , name]) => command !== 'add-port' || plugged.has(name ?? '') || this.isPatch(name ?? ''),
+    )
+  }
+
+  private isPatch = (name: string): boolean =>
+    this.made.commands.some(
+      ([command, , target, kind]) => command === 'set' && target === name && kind === 'type=patch',
+    )
+
+  private readonly plugged: string[] = []
+
+  private space(name: string): string {
+    const space = `${this.prefix}${name}`
+    must('ip', ['netns', 'add', space])
+    this.spaces.push(space)
+    must('ip', ['-n', space, 'link', 'set', 'lo', 'up'])
+    return space
+  }
+
+  /** A cable from an interface in a namespace to a port of the switches. */
+  private plug(space: string, name: string, port: string, mac?: string | null): void {
+    must('ip', ['link', 'add', port, 'type', 'veth', 'peer', 'name', name, 'netns', space])
+    must('ip', ['link', 'set', port, 'up'])
+    this.ready(space, name, mac)
+    this.plugged.push(port)
+  }
+
+  /** User-space switching sees packets before the kernel would fill in their checksums. */
+  private ready(space: string, name: string, mac?: string | null): void {
+    if (mac) must('ip', ['-n', space, 'link', 'set', 'dev', name, 'address', mac])
+    must('ip', ['-n', space, 'link', 'set', 'dev', name, 'up'])
+    must('ip', ['netns', 'exec', space, 'ethtool', '-K', name, 'tx', 'off'])
+  }
+
+  private outside(): void {
+    const space = this.space('net')
+    must('ip', ['-n', space, 'addr', 'add', `${INTERNET}/32`, 'dev', 'lo'])
+  }
+
+  private router(device: Device): void {
+    const space = this.space(`r${this.spaces.length}`)
+    this.hosts.delete(device.id)
+    this.routerSpace.set(device.id, space)
+    must('ip', ['netns', 'exec', space, 'sysctl', '-qw', 'net.ipv4.ip_forward=1'])
+    for (const network of this.site.networks.filter(({ routedBy }) => routedBy === device.id)) {
+      const port = this.made.portNames.get(placeKey({ deviceId: device.id, key: `self:${network.vlanId}` }))
+      if (!port) continue
+      const name = lanInterface(network.vlanId)
+      this.plug(space, name, port)
+      must('ip', ['-n', space, 'addr', 'add', ownAddress(network), 'dev', name])
+    }
+    this.uplink(device, space)
+  }
+
+  private readonly routerSpace = new Map<string, string>()
+
+  private uplink(device: Device, space: string): void {
+    const socket = this.fabric.nodes.get(device.id)?.ports.get(`port:${device.uplink?.port ?? 0}`)
+    const far = socket?.peer && deviceOf(this.site, socket.peer.deviceId)
+    if (!socket?.peer || !far) return
+    if (far.kind !== 'modem') {
+      const port = this.made.portNames.get(placeKey(socket.peer))
+      if (port) this.plug(space, UPLINK, port)
+      return
+    }
+    const net = `${this.prefix}net`
+    must('ip', ['-n', net, 'link', 'add', 'to-site', 'type', 'veth', 'peer', 'name', UPLINK, 'netns', space])
+    must('ip', ['-n', net, 'link', 'set', 'dev', 'to-site', 'up'])
+    must('ip', ['-n', net, 'addr', 'add', `${PROVIDER}/24`, 'dev', 'to-site'])
+    this.ready(space, UPLINK)
+    must('ip', ['-n', space, 'addr', 'add', FEED, 'dev', UPLINK])
+    must('ip', ['-n', space, 'route', 'add', 'default', 'via', PROVIDER])
+  }
+
+  /** The exported files of a router, run as they are. */
+  private async service(device: Device): Promise<void> {
+    const space = this.routerSpace.get(device.id)
+    if (!space) return
+    const rules = this.file(`${device.id}.nft`, nftablesRuleset(this.site, device))
+    must('ip', ['netns', 'exec', space, 'nft', '-f', rules])
+    if (device.kind === 'router') await this.lease(space, UPLINK)
+    this.dnsmasq(space, device.id, dnsmasqConf(this.site, device))
+  }
+
+  private dnsmasq(space: string, id: string, conf: string): void {
+    const file = this.file(`${id}.conf`, conf)
+    this.daemons.push(
+      spawn(
+        'ip',
+        [
+          ...['netns', 'exec', space, 'dnsmasq', '--keep-in-foreground', `--conf-file=${file}`, '--no-ping'],
+          ...['--user=root', '--group=root', '--pid-file=', '--no-resolv', '--no-hosts', '--log-dhcp'],
+          `--dhcp-leasefile=${join(this.folder, `${id}.leases`)}`,
+          `--log-facility=${this.logOf(id)}`,
+        ],
+        { stdio: 'ignore' },
+      ),
+    )
+  }
+
+  private logOf = (id: string): string => join(this.folder, `${id}.log`)
+
+  private file(name: string, text: string): string {
+    const path = join(this.folder, name)
+    writeFileSync(path, text, { mode: 0o755 })
+    return path
+  }
+
+  /** Address servers that somebody left on, at the host that has them. */
+  private strays(): void {
+    for (const server of addressServers(this.twin).filter(({ network }) => network === null)) {
+      const space = this.hosts.get(placeKey(server.place))
+      if (!space) continue
+      const option = server.gateway
+        ? `dhcp-option=option:router,${server.gateway}\n`
+        : 'dhcp-option=option:router\n'
+      this.dnsmasq(space, server.deviceId, `port=0\ndhcp-range=${server.start},${server.end},12h\n${option}`)
+    }
+  }
+
+  /** Every place that the twin asks from or to: one client per network at each end of the plan, and all hosts. */
+  private hostPlaces(): Place[] {
+    const places = new Map<string, Place>()
+    const add = (place: Place | undefined) => place && places.set(placeKey(place), place)
+    for (const place of this.sources().map((attachment) => attachment.place)) add(place)
+    for (const { id } of this.site.networks) standInsOf(this.twin, id).forEach(add)
+    for (const { id, kind } of this.site.devices)
+      if (kind === 'controller' || kind === 'station') add({ deviceId: id, key: 'self' })
+    return [...places.values()]
+  }
+
+  /** The first and the last place of each network. */
+  sources() {
+    return this.site.networks.flatMap((network) => {
+      const mine = attachmentsOf(this.site).filter(({ networkId }) => networkId === network.id)
+      return [...new Set([mine[0], mine.at(-1)])].filter((attachment) => attachment !== undefined)
+    })
+  }
+
+  private host(place: Place): void {
+    const node = this.fabric.nodes.get(place.deviceId)
+    const port = this.portFor(place, node)
+    if (!port || this.plugged.includes(port)) return
+    const space = this.space(`h${this.spaces.length}`)
+    this.hosts.set(placeKey(place), space)
+    const device = place.key.startsWith('self') ? node?.device : undefined
+    this.plug(space, 'eth0', port, device?.mac)
+    if (device?.management.addressing === 'fixed') this.typeIn(space, device)
+  }
+
+  /** A client is plugged in where it stands; a host's cable ends in a port of the switches. */
+  private portFor(place: Place, node: FabricNode | undefined): string | undefined {
+    if (node?.behaviour !== 'host') return this.made.portNames.get(placeKey(place))
+    const peer = [...node.ports.values()].find((port) => port.peer)?.peer
+    return peer ? this.made.portNames.get(placeKey(peer)) : undefined
+  }
+
+  private typeIn(space: string, { management: { ip, prefixLength, gateway } }: Device): void {
+    if (!ip) return
+    must('ip', ['-n', space, 'addr', 'add', `${ip}/${prefixLength ?? 24}`, 'dev', 'eth0'])
+    if (gateway) must('ip', ['-n', space, 'route', 'add', 'default', 'via', gateway])
+    this.addresses.set(space, ip)
+  }
+
+  private readonly addresses = new Map<string, string>()
+
+  private async address(space: string): Promise<void> {
+    if (!this.addresses.has(space)) await this.lease(space, 'eth0')
+  }
+
+  /** A real DHCP client takes a lease; no answer leaves the host without an address. */
+  async lease(space: string, name: string): Promise<string | null> {
+    const told = join(this.folder, `${space}-${name}`)
+    await run(
+      'ip',
+      [
+        ...['netns', 'exec', space, 'env', `TOLD=${told}`],
+        ...['udhcpc', '-f', '-n', '-q', '-t', '4', '-T', '1', '-i', name, '-s', this.leaseScript],
+      ],
+      true,
+    )
+    const ip = readOr(told, '').trim()
+    if (ip === '') return null
+    this.addresses.set(space, ip)
+    return ip
+  }
+
+  /** Until every address server listens. */
+  private async settled(): Promise<void> {
+    await new Promise((done) => setTimeout(done, 700))
+  }
+
+  spaceAt = (place: Place): string | undefined => this.hosts.get(placeKey(place))
+  addressAt = (place: Place): string | null => this.addresses.get(this.spaceAt(place) ?? '') ?? null
+
+  /** Whether a ping sent from a place to an address is answered. */
+  async pings(from: Place, ip: string | null): Promise<boolean> {
+    const space = this.spaceAt(from)
+    if (!space || ip === null || !this.addresses.has(space)) return false
+    return run('ip', ['netns', 'exec', space, 'ping', '-q', '-c', '2', '-i', '0.3', '-W', '1', ip], true)
+  }
+
+  /** The devices whose address server made an offer to the client at a place. */
+  offersTo(place: Place): string[] {
+    const space = this.spaceAt(place)
+    const mac = space ? must('ip', ['netns', 'exec', space, 'cat', '/sys/class/net/eth0/address']).trim() : ''
+    const servers = [...new Set(addressServers(this.twin).map(({ deviceId }) => deviceId))]
+    return servers.filter((id) =>
+      readOr(this.logOf(id), '')
+        .split('\n')
+        .some((entry) => entry.includes('DHCPOFFER') && entry.includes(mac)),
+    )
+  }
+
+  async down(): Promise<void> {
+    for (const daemon of this.daemons) daemon.kill('SIGTERM')
+    await this.ovs?.stop()
+    for (const space of this.spaces) await run('ip', ['netns', 'del', space], true)
+    for (const port of this.plugged) await run('ip', ['link', 'del', port], true)
+    rmSync(this.folder, { recursive: true, force: true })
+  }
+}
+
+const LEASE_SCRIPT = `#!/bin/sh
+[ "$1" = bound ] || [ "$1" = renew ] || exit 0
+ip addr flush dev "$interface"
+ip addr add "$ip/\${mask:-24}" dev "$interface"
+for gateway in $router; do ip route replace default via "$gateway"; break; done
+echo "$ip" > "$TOLD"
+`
+
+/** A router that hands out no gateway has an address all the same: the last of the subnet. */
+function ownAddress({ gateway, subnet }: Network): string {
+  const parsed = subnetOrNull(subnet)
+  return `${gateway ?? ipText(parsed?.lastUsable ?? 0)}/${parsed?.prefixLength ?? 24}`
+}
+
+const isRouter = (device: Device): boolean => device.kind === 'gateway' || routesAtHome(device)
+
+const isBridge = ({ device, behaviour }: FabricNode): boolean =>
+  behaviour !== 'host' && device.kind !== 'modem'
+
+const readOr = (file: string, otherwise: string): string => {
+  try {
+    return readFileSync(file, 'utf8')
+  } catch {
+    return otherwise
+  }
+}
+
+/** Runs without blocking, so that many clients act at once; gives whether it worked. */
+function run(command: string, args: string[], mayFail: boolean): Promise<boolean> {
+  return new Promise((resolve, reject) =>
+    execFile(command, args, { timeout: 30_000 }, (error) => {
+      if (error && !mayFail) reject(error)
+      else resolve(error === null)
+    }),
+  )
+}

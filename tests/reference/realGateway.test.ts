@@ -1,0 +1,137 @@
+import { networkAround, reach, standInsOf, targetsOf, verdictOf } from '~/core/layer3'
+import type { Target } from '~/core/layer3'
+import { deviceOf } from '~/core/site'
+import type { Rule, Site } from '~/core/site'
+import { boatyard, withDevice, withNetwork, withPort } from '../kit/yard'
+import { INTERNET, Lab } from '../real/lab'
+import { noNamespaces, testWith } from '../real/programs'
+
+/**
+ * The twin against a gateway brought up for real: the exported dnsmasq and nftables run in network namespaces, switches
+ * are Open vSwitch, clients take leases with a DHCP client and ping each other and an "internet".
+ */
+const testReal = testWith(
+  ['ip', 'dnsmasq', 'nft', 'udhcpc', 'ping', 'ethtool', 'ovs-vswitchd', 'ovsdb-server', 'ovs-vsctl'],
+  noNamespaces,
+)
+
+const without = (site: Site, ...ids: string[]): Site => ({
+  ...site,
+  rules: site.rules.filter(({ id }) => !ids.includes(id)),
+})
+const before = (site: Site, rule: Omit<Rule, 'enabled'>): Site => ({
+  ...site,
+  rules: [{ ...rule, enabled: true }, ...site.rules],
+})
+
+const VARIANTS: [string, () => Site][] = [
+  ['the whole boatyard, an inner router in it', boatyard],
+  ['a drop one way only', () => without(boatyard(), 'r-crew-berths')],
+  ['no drop at all between two networks', () => without(boatyard(), 'r-tills-crew', 'r-crew-tills')],
+  [
+    'drops behind a broad allow',
+    () => before(boatyard(), { id: 'wide', action: 'allow', fromNetworkId: null, to: 'any' }),
+  ],
+  ['no translation for one network', () => withNetwork(boatyard(), 'crew', { translated: false })],
+  [
+    'a VLAN missing on the way to one access point',
+    () => withPort(boatyard(), 'sw-gate', 7, { taggedVlans: [24] }),
+  ],
+  [
+    'the inner router as a plain access point, cabled LAN to LAN',
+    () => {
+      const site = withDevice(boatyard(), 'cafe-router', { role: 'plainAp', uplink: null })
+      const links = site.links.map((link) =>
+        link.id === 'l-sw-cafe-cafe-router' ? { ...link, b: { deviceId: 'cafe-router', port: 3 } } : link,
+      )
+      return withNetwork({ ...site, links }, 'cafe', { routedBy: null, servedBy: null })
+    },
+  ],
+  ['no gateway handed out', () => withNetwork(boatyard(), 'tills', { gateway: null })],
+]
+
+async function addressesAgree(lab: Lab): Promise<void> {
+  const rows = lab.sources().map((from) => {
+    const { lease } = reach(lab.twin, from, { kind: 'internet' })
+    const ip = lab.addressAt(from.place)
+    return {
+      place: from.label,
+      twin: lease ? (networkAround(lab.site, lease.ip)?.name ?? 'an unknown range') : 'none',
+      real: ip ? (networkAround(lab.site, ip)?.name ?? 'an unknown range') : 'none',
+    }
+  })
+  expect(rows.map(({ place, real }) => `${place}: ${real}`)).toEqual(
+    rows.map(({ place, twin }) => `${place}: ${twin}`),
+  )
+}
+
+function addressOf(lab: Lab, target: Target, fromKey: string): string | null {
+  if (target.kind === 'internet') return INTERNET
+  if (target.kind === 'controller') return deviceOf(lab.site, target.deviceId)?.management.ip ?? null
+  const place = standInsOf(lab.twin, target.networkId).find(
+    ({ deviceId, key }) => `${deviceId} ${key}` !== fromKey,
+  )
+  return place ? lab.addressAt(place) : null
+}
+
+/** Every source to every target, all at once: what the twin says against what the ping says. */
+async function tableAgrees(lab: Lab): Promise<void> {
+  const asked = lab.sources().flatMap((from) =>
+    targetsOf(lab.site)
+      .filter(({ target }) => target.kind !== 'network' || target.networkId !== from.networkId)
+      .map(({ target, name }) => ({ from, target, says: `${from.label} to ${name}` })),
+  )
+  const real = await Promise.all(
+    asked.map(async ({ from, target, says }) => {
+      const ip = addressOf(lab, target, `${from.place.deviceId} ${from.place.key}`)
+      return `${says}: ${(await lab.pings(from.place, ip)) ? 'yes' : 'no'}`
+    }),
+  )
+  const twin = asked.map(
+    ({ from, target, says }) => `${says}: ${verdictOf(lab.twin, from, target).answered ? 'yes' : 'no'}`,
+  )
+  expect(asked.length).toBeGreaterThan(30)
+  expect(real).toEqual(twin)
+}
+
+for (const [name, make] of VARIANTS)
+  testReal(
+    `brought up for real: ${name}`,
+    async () => {
+      const lab = await Lab.of(make())
+      try {
+        await addressesAgree(lab)
+        await tableAgrees(lab)
+      } finally {
+        await lab.down()
+      }
+    },
+    120_000,
+  )
+
+testReal(
+  'brought up for real: a second address server left on in a printer',
+  async () => {
+    const stray = { start: '172.27.24.200', end: '172.27.24.220', gateway: '172.27.24.60', nameServers: [] }
+    const site = withDevice(boatyard(), 'printer', { strayServer: stray })
+    const fixed = withDevice(site, 'printer', {
+      management: { ...site.devices.find(({ id }) => id === 'printer')!.management, addressing: 'fixed' },
+    })
+    const lab = await Lab.of(fixed)
+    try {
+      const crew = lab.sources().find(({ networkId }) => networkId === 'crew')!
+      expect(lab.offersTo(crew.place).sort()).toEqual(['gateway', 'printer'])
+      expect(reach(lab.twin, crew, { kind: 'internet' }).summary).toContain(
+        'Yard gateway and Workshop printer both answer',
+      )
+      const berths = lab.sources().find(({ networkId }) => networkId === 'berths')!
+      expect(lab.offersTo(berths.place)).toEqual(['gateway'])
+      expect(await lab.pings(berths.place, INTERNET)).toBe(
+        verdictOf(lab.twin, berths, { kind: 'internet' }).ok,
+      )
+    } finally {
+      await lab.down()
+    }
+  },
+  120_000,
+)
