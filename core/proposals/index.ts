@@ -1,0 +1,6 @@
+export * from './addressPlan'
+export * from './portAssignment'
+export * from './secondRouter'
+export * from './trunks'
+export * from './types'
+export * from './vlanNumbers'

@@ -1,0 +1,107 @@
+import { cablePath, interfaceIn, socketNumber, attachmentsOf } from '../layer2'
+import type { Place } from '../layer2'
+import type { Twin } from '../layer3'
+import { endKey, jackNetwork, neighbourAt, networkOf, portName, ssidsOn, vlanName } from '../site'
+import type { Device, Edit, Id, LinkEnd, Network, Port, Site, VlanId } from '../site'
+import type { Proposal, Reason } from './types'
+
+interface Need {
+  from: Place
+  network: Network
+}
+
+/**
+ * Every trunk carries what somebody behind it needs, and no more: from each place a client can attach, and from each
+ * box's own management, the VLAN is wanted on every port up to the router (or server) of its network.
+ */
+export function proposeTrunks(twin: Twin): Proposal {
+  const { site } = twin
+  const needed = neededVlans(twin)
+  const edits: Edit[] = []
+  const reasons: Reason[] = []
+  for (const device of site.devices.filter(isManaged))
+    for (const port of device.ports) {
+      const end = { deviceId: device.id, port: port.number }
+      const next = carrying(site, device, port, end, needed.get(endKey(end)) ?? new Set())
+      if (!next || JSON.stringify(next) === JSON.stringify(port)) continue
+      edits.push({ op: 'port', deviceId: device.id, port: next })
+      reasons.push({ about: portName(site, end), says: difference(site, port, next) })
+    }
+  return { label: 'Every trunk carries what it must, and no more', edits, reasons }
+}
+
+const isManaged = ({ kind }: Device): boolean => kind === 'switch' || kind === 'gateway'
+
+/** Ports between bridges only: what a client's socket carries is the installer's word. */
+const BRIDGES = new Set<Device['kind']>(['switch', 'gateway', 'accessPoint'])
+
+function carrying(site: Site, device: Device, port: Port, end: LinkEnd, needed: Set<VlanId>): Port | null {
+  const neighbour = neighbourAt(site, end)?.device
+  if (!neighbour || !BRIDGES.has(neighbour.kind) || device.uplink?.port === port.number) return null
+  const tagged = [...needed].filter((vlanId) => vlanId !== port.nativeVlan).sort((a, b) => a - b)
+  if (tagged.length === 0 && port.mode === 'access') return null
+  return {
+    ...port,
+    mode: 'trunk',
+    taggedVlans: tagged,
+    admit: port.admit === 'untaggedOnly' ? 'all' : port.admit,
+  }
+}
+
+function difference(site: Site, before: Port, after: Port): string {
+  const had = before.mode === 'trunk' ? before.taggedVlans : []
+  const names = (list: VlanId[]) => list.map((vlanId) => vlanName(site, vlanId)).join(', ')
+  const added = after.taggedVlans.filter((vlanId) => !had.includes(vlanId))
+  const taken = had.filter((vlanId) => !after.taggedVlans.includes(vlanId))
+  return [
+    before.mode === 'access' ? 'Becomes a trunk.' : null,
+    added.length > 0 ? `Adds ${names(added)}: somebody behind it needs it.` : null,
+    taken.length > 0 ? `Takes out ${names(taken)}: nobody behind it needs it.` : null,
+  ]
+    .filter((part) => part !== null)
+    .join(' ')
+}
+
+function neededVlans({ site, fabric }: Twin): Map<string, Set<VlanId>> {
+  const needed = new Map<string, Set<VlanId>>()
+  const want = (deviceId: Id, number: number, vlanId: VlanId) => {
+    const key = endKey({ deviceId, port: number })
+    needed.set(key, (needed.get(key) ?? new Set()).add(vlanId))
+  }
+  for (const { from, network } of needsOf(site)) {
+    const goal = network.routedBy ?? network.servedBy
+    const key = goal && interfaceIn(fabric, goal, network)
+    const steps = goal && key ? cablePath(fabric, from, { deviceId: goal, key }) : null
+    for (const { deviceId, inKey, outKey } of steps ?? [])
+      for (const portKey of [inKey, outKey]) {
+        const number = socketNumber(portKey)
+        if (number !== null) want(deviceId, number, network.vlanId)
+      }
+  }
+  return needed
+}
+
+function needsOf(site: Site): Need[] {
+  const clients = attachmentsOf(site).flatMap(({ place, networkId }) => {
+    const network = networkOf(site, networkId)
+    return network ? [{ from: place, network }] : []
+  })
+  const gear = site.devices.flatMap((device): Need[] => {
+    const network = networkOf(site, device.management.networkId)
+    if (!network) return []
+    const key =
+      device.kind === 'controller' || device.kind === 'radius' ? 'self' : (`self:${network.vlanId}` as const)
+    return [{ from: { deviceId: device.id, key }, network }]
+  })
+  return [...clients, ...gear]
+}
+
+/** The VLANs an access point must have on its wire, its own first: what its switch port has to carry. */
+export function vlansOfAccessPoint(site: Site, device: Device): VlanId[] {
+  const networks = [
+    networkOf(site, device.management.networkId),
+    ...ssidsOn(site, device).map(({ networkId }) => networkOf(site, networkId)),
+    ...device.ports.map(({ number }) => jackNetwork(site, device.id, number)),
+  ]
+  return [...new Set(networks.flatMap((network) => (network ? [network.vlanId] : [])))]
+}
