@@ -49,7 +49,7 @@ const request = Joi.object({
   edits: Joi.array()
     .items(Joi.object({ op: choice('put', 'remove', 'move', 'port', 'describe').required() }).unknown(true))
     .min(1)
-    .max(500)
+    .max(5000)
     .required(),
 })
 

@@ -1,5 +1,6 @@
-import { interfaceIn } from '../layer2'
+import { interfaceIn, routesAtHome } from '../layer2'
 import type { Place } from '../layer2'
+import { deviceOf } from '../site'
 import type { Id, Network } from '../site'
 import { deviceName } from './address'
 import type { Goal } from './goal'
@@ -73,11 +74,20 @@ function outward(asking: Asking, packet: Packet, goal: Goal, depth: number): Sta
   const name = deviceName(twin, router)
   const uplink = uplinkOf(twin, router)
   const noWay = goal.network && `${name} has no interface in ${goal.network.name} and knows no way there.`
+  const wall = goal.network && wallBefore(twin, goal.network)
+  if (wall) return [stage('wall', false, wall)]
   if (!uplink.ok) return [stage('onward', false, noWay ?? uplink.reason)]
   if (uplink.kind === 'feed') return noWay ? [stage('onward', false, noWay)] : outside(twin, packet, uplink)
   if (depth >= MOST_ROUTERS)
     return [stage('onward', false, `The routers send this packet round in a circle.`)]
   return intoOuter(asking, packet, goal, uplink, depth)
+}
+
+/** A network behind an inner router cannot be reached from outside it: that is what the school is chosen for. */
+function wallBefore(twin: Twin, network: Network): string | null {
+  const owner = deviceOf(twin.site, network.routedBy)
+  if (!owner || !routesAtHome(owner) || owner.role === 'gateway' || !network.translated) return null
+  return `${network.name} lies behind ${owner.name}, which translates its addresses: nothing outside reaches in.`
 }
 
 type FeedUplink = Extract<Uplink, { kind: 'feed' }>

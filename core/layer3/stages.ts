@@ -7,7 +7,16 @@ export type Target =
   { kind: 'network'; networkId: Id } | { kind: 'internet' } | { kind: 'controller'; deviceId: Id }
 
 export type StageName =
-  'join' | 'login' | 'address' | 'gateway' | 'policy' | 'onward' | 'translation' | 'reply' | 'isolation'
+  | 'join'
+  | 'login'
+  | 'address'
+  | 'gateway'
+  | 'policy'
+  | 'wall'
+  | 'onward'
+  | 'translation'
+  | 'reply'
+  | 'isolation'
 
 /** One question on the way, its answer, and the hops that show it. */
 export interface Stage {
@@ -60,5 +69,5 @@ export function answer(
 /** Failing there is somebody's intention, not a fault. */
 export function failedOnPurpose({ stages }: Answer): boolean {
   const name = stages.find(({ ok }) => !ok)?.name
-  return name === 'policy' || name === 'isolation'
+  return name === 'policy' || name === 'isolation' || name === 'wall'
 }

@@ -1,3 +1,4 @@
+export * from './bulkPorts'
 export * from './change'
 export * from './complete'
 export * from './defaults'

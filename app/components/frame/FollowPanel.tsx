@@ -13,8 +13,9 @@ const STAGE_NAME: Record<Stage['name'], string> = {
   policy: 'Passes the rules',
   onward: 'Goes onward',
   translation: 'Is translated',
-  login: 'Login',
-  isolation: 'Isolation',
+  login: 'Logs in',
+  wall: 'Meets a wall',
+  isolation: 'Is let through to its neighbour',
   reply: 'Gets its answer',
 }
 

@@ -1,13 +1,17 @@
 import { StageHead } from '../../components/StageHead'
+import { reachOf } from '../../server/reach.server'
 import { store } from '../../server/store.server'
+import { Areas } from '../../stages/brief/Areas'
 import { BriefForm } from '../../stages/brief/BriefForm'
 import { History } from '../../stages/brief/History'
 import { NextSteps } from '../../stages/brief/NextSteps'
+import { WishMatrix } from '../../stages/brief/WishMatrix'
 import { useSite } from '../../hooks/useSite'
 import type { Route } from './+types/brief'
 
 export const loader = ({ params }: Route.LoaderArgs) => ({
   history: store().edits.history(params.siteId, 12),
+  matrix: reachOf(params.siteId),
 })
 
 export default function Brief({ loaderData }: Route.ComponentProps) {
@@ -24,6 +28,10 @@ export default function Brief({ loaderData }: Route.ComponentProps) {
           <NextSteps />
           <History entries={loaderData.history} />
         </div>
+      </div>
+      <div className="mt-5 space-y-5">
+        <WishMatrix cells={loaderData.matrix} />
+        <Areas />
       </div>
     </>
   )

@@ -1,4 +1,5 @@
 import { writeSiteFile } from '~/schema/siteFile'
+import { download, fileName } from '../../server/download.server'
 import { siteOr404 } from '../../server/siteState.server'
 import type { Route } from './+types/export'
 
@@ -6,16 +7,5 @@ import type { Route } from './+types/export'
 export function loader({ params, request }: Route.LoaderArgs) {
   const { site } = siteOr404(params.siteId)
   const withKeys = new URL(request.url).searchParams.get('keys') === 'included'
-  const file =
-    site.name
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-|-$/g, '') || 'site'
-  return new Response(writeSiteFile(site, withKeys), {
-    headers: {
-      'Content-Type': 'application/json; charset=utf-8',
-      'Content-Disposition': `attachment; filename="${file}.json"`,
-      'Cache-Control': 'no-store',
-    },
-  })
+  return download(fileName(site.name, '.json'), writeSiteFile(site, withKeys), 'application/json')
 }

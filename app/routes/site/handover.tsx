@@ -1,9 +1,11 @@
 import { Printer } from 'lucide-react'
 import { StageHead } from '../../components/StageHead'
+import { filesOf } from '../../server/files.server'
 import { proofsOf } from '../../server/proof.server'
 import { store } from '../../server/store.server'
 import { Addresses } from '../../stages/handover/Addresses'
 import { Cautions } from '../../stages/handover/Cautions'
+import { DeviceFiles } from '../../stages/handover/DeviceFiles'
 import { LogList } from '../../stages/handover/LogList'
 import { OpenFindings } from '../../stages/handover/OpenFindings'
 import { PortMap } from '../../stages/handover/PortMap'
@@ -15,12 +17,13 @@ import type { Route } from './+types/handover'
 
 export const loader = ({ params }: Route.LoaderArgs) => ({
   proofs: proofsOf(params.siteId),
+  files: filesOf(params.siteId),
   log: store().log.ofSite(params.siteId),
   writtenAt: new Date().toISOString(),
 })
 
 export default function Handover({ loaderData }: Route.ComponentProps) {
-  const { proofs, log, writtenAt } = loaderData
+  const { proofs, files, log, writtenAt } = loaderData
   return (
     <>
       <div className="no-print">
@@ -54,6 +57,7 @@ export default function Handover({ loaderData }: Route.ComponentProps) {
         <Cautions />
         <Signatures />
       </article>
+      <DeviceFiles files={files} />
     </>
   )
 }

@@ -4,6 +4,8 @@ import { usePanel } from '../../hooks/usePanel'
 import { reachOf } from '../../server/reach.server'
 import { AddressPlan } from '../../stages/networks/AddressPlan'
 import { FixedAddresses } from '../../stages/networks/FixedAddresses'
+import { Groups } from '../../stages/networks/Groups'
+import { Helpers } from '../../stages/networks/Helpers'
 import { ReachMatrix } from '../../stages/networks/ReachMatrix'
 import { Rules } from '../../stages/networks/Rules'
 import { Ssids } from '../../stages/networks/Ssids'
@@ -14,8 +16,10 @@ export const loader = ({ params }: Route.LoaderArgs) => ({ matrix: reachOf(param
 const TABS = [
   { id: 'plan', name: 'Address plan' },
   { id: 'ssids', name: 'SSIDs and keys' },
+  { id: 'groups', name: 'Groups' },
   { id: 'reach', name: 'Who reaches whom' },
   { id: 'fixed', name: 'Fixed addresses' },
+  { id: 'helpers', name: 'Helpers' },
 ]
 
 export default function Networks({ loaderData }: Route.ComponentProps) {
@@ -45,12 +49,18 @@ export default function Networks({ loaderData }: Route.ComponentProps) {
         <Tabs.Content value="ssids">
           <Ssids />
         </Tabs.Content>
+        <Tabs.Content value="groups">
+          <Groups />
+        </Tabs.Content>
         <Tabs.Content value="reach" className="space-y-6">
           <ReachMatrix cells={loaderData.matrix} />
           <Rules />
         </Tabs.Content>
         <Tabs.Content value="fixed">
           <FixedAddresses />
+        </Tabs.Content>
+        <Tabs.Content value="helpers">
+          <Helpers />
         </Tabs.Content>
       </Tabs.Root>
     </>

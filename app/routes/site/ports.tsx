@@ -1,50 +1,78 @@
-import { Plus } from 'lucide-react'
+import { FileDown, FileUp, Plus } from 'lucide-react'
 import { switchingDevices } from '~/core/site'
+import type { Device } from '~/core/site'
 import { StageHead } from '../../components/StageHead'
 import { Dialog } from '../../components/Dialog'
 import { usePanel } from '../../hooks/usePanel'
+import { useSelectedPorts } from '../../hooks/useSelectedPorts'
 import { useSite } from '../../hooks/useSite'
 import { AddDevice } from '../../stages/ports/AddDevice'
+import { BulkForm } from '../../stages/ports/BulkForm'
+import { CsvDialog } from '../../stages/ports/CsvDialog'
 import { DeviceForm } from '../../stages/ports/DeviceForm'
 import { DeviceList } from '../../stages/ports/DeviceList'
+import { FilterBar, useDeviceFilter } from '../../stages/ports/FilterBar'
 import { PortForm } from '../../stages/ports/PortForm'
-import { QuayStrip } from '../../stages/ports/QuayStrip'
+import { PortHelper } from '../../stages/ports/PortHelper'
+import { StripStack } from '../../stages/ports/StripStack'
+import { SwitchChart } from '../../stages/ports/SwitchChart'
+import { chartDevices } from '../../stages/ports/chartLayout'
+import { filtered } from '../../stages/ports/deviceFilter'
 
 export default function Ports() {
-  const { site, revision } = useSite()
+  const { site, revision, findings } = useSite()
   const { search, set } = usePanel()
+  const { ends } = useSelectedPorts()
+  const filter = useDeviceFilter()
   const device = site.devices.find(({ id }) => id === search.get('device'))
   const port = device?.ports.find(({ number }) => number === Number(search.get('port')))
-  const strips = switchingDevices(site)
+  const troubled = new Set(findings.flatMap(({ where }) => where.map(({ id }) => id)))
+  const strips = filtered(site, switchingDevices(site), filter, troubled)
+  const listed = filtered(site, site.devices, filter, troubled)
+  const chosen = device && port ? { deviceId: device.id, port: port.number } : null
+  const choose = (deviceId: string, number: number) => set({ device: deviceId, port: String(number) })
   return (
     <>
       <StageHead title="Ports" says="Each socket with its VLANs, its power, and what is moored there.">
+        <a className="button" href="../csv?what=ports">
+          <FileDown size={16} aria-hidden /> Save as CSV
+        </a>
+        <button className="button" onClick={() => set({ csv: 'ports' })}>
+          <FileUp size={16} aria-hidden /> Read a CSV
+        </button>
         <button className="button" onClick={() => set({ device: 'new', port: null })}>
           <Plus size={16} aria-hidden /> Add a device
         </button>
       </StageHead>
+      <FilterBar shown={listed.length} all={site.devices.length} />
       <div className="space-y-5">
-        {strips.map((strip) => (
-          <QuayStrip
-            key={strip.id}
-            device={strip}
-            chosen={strip.id === device?.id ? (port?.number ?? null) : null}
-            onChoose={(number) => set({ device: strip.id, port: String(number) })}
-          />
-        ))}
-        {strips.length === 0 && (
-          <p className="sheet px-4 py-6 text-center text-soft">
-            No switch yet. Add one, and its ports lie here like berths along a quay.
-          </p>
-        )}
-        <div className="grid gap-5 @4xl:grid-cols-2">
-          {device && port ? (
+        <SwitchChart devices={chartDevices(site, strips, device)} chosen={chosen} onChoose={choose} />
+        <div className="grid items-start gap-5 @4xl:grid-cols-2">
+          {ends.length > 1 ? (
+            <BulkForm key={revision} />
+          ) : device && port ? (
             <PortForm key={`${device.id} ${port.number} ${revision}`} device={device} port={port} />
           ) : (
-            <p className="sheet self-start px-4 py-6 text-soft">Choose a port above to see and change it.</p>
+            <p className="sheet self-start px-4 py-6 text-soft">
+              Choose a port to see and change it. With ctrl, shift or the space bar several are chosen and
+              changed at once.
+            </p>
           )}
-          <DeviceList />
+          {isSwitch(device) ? (
+            <PortHelper key={device.id} device={device} />
+          ) : (
+            <DeviceList devices={listed} />
+          )}
         </div>
+        <StripStack devices={strips} chosen={chosen} onChoose={choose} />
+        {strips.length === 0 && (
+          <p className="sheet px-4 py-6 text-center text-soft">
+            {site.devices.length === 0
+              ? 'No switch yet. Add one, and its ports lie here like berths along a quay.'
+              : 'No box with ports matches.'}
+          </p>
+        )}
+        <DeviceList devices={listed} />
       </div>
       <Dialog
         open={search.get('device') === 'new'}
@@ -54,6 +82,7 @@ export default function Ports() {
       >
         <AddDevice onDone={(id) => set({ device: id })} />
       </Dialog>
+      <CsvDialog />
       <Dialog
         wide
         open={device !== undefined && !port && search.get('edit') === 'device'}
@@ -67,3 +96,5 @@ export default function Ports() {
     </>
   )
 }
+
+const isSwitch = (device: Device | undefined): device is Device => device?.kind === 'switch'

@@ -10,7 +10,7 @@ import {
   poolSize,
 } from '~/core/addressing'
 import type { Subnet } from '~/core/addressing'
-import type { Network, Pool, Purpose, Site } from '~/core/site'
+import type { DeviceKind, Network, Pool, Purpose, Site } from '~/core/site'
 import { EditForm } from '../../components/EditForm'
 import { FlagCloth } from '../../components/Flag'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
@@ -132,11 +132,43 @@ export function NetworkForm({ network, isNew, onDone }: Props) {
           onChange={(servedBy) => set({ servedBy })}
         />
       </div>
-      <CheckInput
-        label="Its addresses are translated towards the internet"
-        checked={draft.translated}
-        onChange={(translated) => set({ translated })}
-      />
+      <div className="flex flex-wrap gap-x-6">
+        <CheckInput
+          label="Its addresses are translated towards the internet"
+          checked={draft.translated}
+          onChange={(translated) => set({ translated })}
+        />
+        <CheckInput
+          label="The router relays requests to a server elsewhere"
+          checked={draft.relayed}
+          onChange={(relayed) => set({ relayed })}
+        />
+      </div>
+      <div className="grid gap-3 sm:grid-cols-2">
+        <SelectInput
+          label="Leases point at the controller"
+          path="announcedControllerId"
+          value={draft.announcedControllerId}
+          none="none"
+          choices={site.devices
+            .filter(({ kind }) => kind === 'controller')
+            .map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={(announcedControllerId) => set({ announcedControllerId })}
+        />
+        {draft.announcedControllerId && (
+          <SelectInput
+            label="By DHCP option"
+            path="announcedBy"
+            value={draft.announcedBy}
+            choices={[
+              { value: '138', label: '138 (CAPWAP)' },
+              { value: '43', label: '43 (maker’s own)' },
+              { value: 'both', label: 'both' },
+            ]}
+            onChange={(by) => set({ announcedBy: by === '43' || by === 'both' ? by : '138' })}
+          />
+        )}
+      </div>
     </EditForm>
   )
 }
@@ -205,6 +237,8 @@ function PoolFields({
   )
 }
 
+const MAY_SERVE = new Set<DeviceKind>(['gateway', 'router', 'controller', 'station'])
+
 interface DeviceSelectProps {
   label: string
   path: string
@@ -220,7 +254,7 @@ const DeviceSelect = ({ label, path, site, value, onChange }: DeviceSelectProps)
     value={value}
     none="nobody"
     choices={site.devices
-      .filter(({ kind }) => kind === 'gateway' || kind === 'controller' || kind === 'station')
+      .filter(({ kind }) => MAY_SERVE.has(kind))
       .map(({ id, name }) => ({ value: id, label: name }))}
     onChange={onChange}
   />

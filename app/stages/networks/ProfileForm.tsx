@@ -1,8 +1,8 @@
 import { useState } from 'react'
-import { needsPassphrase, passphraseProblem } from '~/core/site'
-import type { AnyRecord, SecurityMode, SecurityProfile } from '~/core/site'
+import { KEPT_SECRET, needsPassphrase, passphraseProblem, RADIUS_PORT } from '~/core/site'
+import type { AnyRecord, RadiusTarget, SecurityMode, SecurityProfile } from '~/core/site'
 import { EditForm } from '../../components/EditForm'
-import { CheckInput, SelectInput, TextInput } from '../../components/inputs'
+import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useDraft } from '../../hooks/useDraft'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
@@ -68,6 +68,9 @@ export function ProfileForm({ profile, isNew, onDone }: Props) {
           }
         />
       )}
+      {draft.mode.endsWith('enterprise') && (
+        <RadiusFields radius={draft.radius} onChange={(radius) => set({ radius })} />
+      )}
       <CheckInput label="WPS on" checked={draft.wps} onChange={(wps) => set({ wps })} />
       <CheckInput
         label="Default for new SSIDs"
@@ -75,5 +78,68 @@ export function ProfileForm({ profile, isNew, onDone }: Props) {
         onChange={(isDefault) => set({ isDefault })}
       />
     </EditForm>
+  )
+}
+
+const NO_TARGET: RadiusTarget = {
+  serverId: null,
+  port: RADIUS_PORT,
+  secret: null,
+  authenticator: 'accessPoint',
+}
+
+/** Whom the authenticator asks. A secret that is set stays on the server until it is typed anew. */
+function RadiusFields({
+  radius,
+  onChange,
+}: {
+  radius: RadiusTarget | null
+  onChange: (radius: RadiusTarget) => void
+}) {
+  const { site } = useSite()
+  const target = radius ?? NO_TARGET
+  const set = (part: Partial<RadiusTarget>) => onChange({ ...target, ...part })
+  const kept = target.secret === KEPT_SECRET
+  return (
+    <fieldset className="grid gap-3 border border-line p-3 sm:grid-cols-2">
+      <legend className="px-1 text-[0.9rem] font-medium">Login server (RADIUS)</legend>
+      <SelectInput
+        label="Server"
+        path="radius.serverId"
+        value={target.serverId}
+        none="none"
+        choices={site.devices
+          .filter(({ radius: serves }) => serves !== null)
+          .map(({ id, name }) => ({ value: id, label: name }))}
+        onChange={(serverId) => set({ serverId })}
+      />
+      <NumberInput
+        label="Port"
+        path="radius.port"
+        value={target.port}
+        min={1}
+        max={65535}
+        onChange={(port) => set({ port: port ?? 0 })}
+        hint="1812; some old servers listen on 1645. Both ends must agree."
+      />
+      <TextInput
+        label="Shared secret"
+        path="radius.secret"
+        mono
+        value={kept ? '' : (target.secret ?? '')}
+        placeholder={kept ? 'set; type to replace it' : 'the same as at the server'}
+        onChange={(secret) => set({ secret: secret || null })}
+      />
+      <SelectInput
+        label="Who asks"
+        path="radius.authenticator"
+        value={target.authenticator}
+        choices={[
+          { value: 'accessPoint', label: 'each access point' },
+          { value: 'controller', label: 'the controller' },
+        ]}
+        onChange={(who) => set({ authenticator: who === 'controller' ? 'controller' : 'accessPoint' })}
+      />
+    </fieldset>
   )
 }

@@ -46,6 +46,7 @@ export function ReachMatrix({ cells }: { cells: MatrixCell[] }) {
           ))}
         </tbody>
       </table>
+      <OddOnes cells={cells} />
     </section>
   )
 }
@@ -61,20 +62,31 @@ function TargetHead({ id, name }: { id: string; name: string }) {
 }
 
 /** What a cell says, and how it looks: reached is deep water, a fault is hatched, a rule is bare paper. */
-function marked(cell: MatrixCell): { word: string; look: string } {
+type Word = 'reaches' | 'kept out' | 'in part' | 'fails'
+
+function marked(cell: MatrixCell): { word: Word; look: string } {
   if (cell.verdict === 'yes') return { word: 'reaches', look: 'bg-depth-3' }
   if (cell.byRule && cell.verdict === 'no') return { word: 'kept out', look: '' }
   return { word: cell.verdict === 'some' ? 'in part' : 'fails', look: 'shoal font-semibold' }
 }
 
+/** Among themselves, clients of one network see each other, or are kept apart. */
+const OWN_WORD: Record<Word, string> = {
+  reaches: 'one another',
+  'kept out': 'kept apart',
+  'in part': 'in part',
+  fails: 'fails',
+}
+
 function Cell({ cell }: { cell: MatrixCell | undefined }) {
   const { places } = useSite()
-  if (!cell) return <span className="px-1.5 text-soft">own</span>
+  if (!cell) return <span className="px-1.5 text-soft">–</span>
   const from =
     cell.exceptions[0]?.places[0]?.id ?? places.find(({ networkId }) => networkId === cell.fromNetworkId)?.id
   const why = cell.exceptions
     .map(({ says, count, places: odd }) => `${placeNames(odd, count)}: ${says}`)
     .join('\n')
+  const own = cell.targetId === `network:${cell.fromNetworkId}`
   const { word, look } = marked(cell)
   return (
     <Link
@@ -83,7 +95,7 @@ function Cell({ cell }: { cell: MatrixCell | undefined }) {
       title={why || undefined}
       className={`block px-1.5 py-0.5 underline decoration-dotted underline-offset-4 ${look}`}
     >
-      <span className={look.startsWith('shoal') ? 'bg-sheet px-0.5' : ''}>{word}</span>
+      <span className={look.startsWith('shoal') ? 'bg-sheet px-0.5' : ''}>{own ? OWN_WORD[word] : word}</span>
     </Link>
   )
 }
@@ -91,4 +103,29 @@ function Cell({ cell }: { cell: MatrixCell | undefined }) {
 const placeNames = (places: { label: string }[], count: number): string => {
   const named = places.map(({ label }) => label).join(', ')
   return count > places.length ? `${named} and ${count - places.length} more` : named
+}
+
+/** Which places fare worse than their network, in sentences: the odd ones out. */
+function OddOnes({ cells }: { cells: MatrixCell[] }) {
+  const { site } = useSite()
+  const odd = [
+    ...new Set(
+      cells.flatMap(({ fromNetworkId, oddOnes }) => (oddOnes ? [`${fromNetworkId} ${oddOnes}`] : [])),
+    ),
+  ]
+  if (odd.length === 0) return null
+  return (
+    <ul className="mt-2 space-y-1 border-t border-line pt-2">
+      {odd.slice(0, 8).map((line) => {
+        const [id = '', ...rest] = line.split(' ')
+        const network = site.networks.find((candidate) => candidate.id === id)
+        return (
+          <li key={line} className="flex gap-2">
+            {network && <Flag vlanId={network.vlanId} label={network.name} size={13} />}
+            <span>{rest.join(' ')}</span>
+          </li>
+        )
+      })}
+    </ul>
+  )
 }

@@ -1,4 +1,4 @@
-import { accessPoints } from '~/core/site'
+import { isOnAir } from '~/core/site'
 import type { Band, Ssid } from '~/core/site'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, SelectInput, TextInput } from '../../components/inputs'
@@ -19,8 +19,6 @@ export function SsidForm({ ssid, isNew, onDone }: Props) {
   const [draft, set] = useDraft(ssid)
   const { edit, problems, busy } = usePlanEdit(onDone)
   const octets = new TextEncoder().encode(draft.name).length
-  const toggle = <T,>(list: T[], item: T, on: boolean): T[] =>
-    on ? [...list, item] : list.filter((other) => other !== item)
   return (
     <EditForm
       problems={problems}
@@ -76,23 +74,7 @@ export function SsidForm({ ssid, isNew, onDone }: Props) {
           ))}
         </div>
       </fieldset>
-      <fieldset>
-        <legend className="text-[0.9rem] font-medium">Offered by</legend>
-        <CheckInput
-          label="every access point"
-          checked={draft.accessPointIds === null}
-          onChange={(on) => set({ accessPointIds: on ? null : accessPoints(site).map(({ id }) => id) })}
-        />
-        {draft.accessPointIds !== null &&
-          accessPoints(site).map(({ id, name }) => (
-            <CheckInput
-              key={id}
-              label={name}
-              checked={draft.accessPointIds?.includes(id) ?? false}
-              onChange={(on) => set({ accessPointIds: toggle(draft.accessPointIds ?? [], id, on) })}
-            />
-          ))}
-      </fieldset>
+      <Offered draft={draft} set={set} />
       <SelectInput
         label="On the air"
         path="schedule"
@@ -104,10 +86,71 @@ export function SsidForm({ ssid, isNew, onDone }: Props) {
         onChange={(schedule) => set({ schedule: schedule === 'whenWanted' ? 'whenWanted' : 'always' })}
       />
       <CheckInput
+        label="Keep its clients apart from each other"
+        checked={draft.isolated}
+        onChange={(isolated) => set({ isolated })}
+      />
+      <CheckInput
         label="Hide the name (tidy for a bridge; no protection for clients)"
         checked={draft.hidden}
         onChange={(hidden) => set({ hidden })}
       />
     </EditForm>
+  )
+}
+
+const toggle = <T,>(list: T[], item: T, on: boolean): T[] =>
+  on ? [...list, item] : list.filter((other) => other !== item)
+
+type Way = 'everyone' | 'groups' | 'chosen'
+
+/** By every access point, by groups, or by single ones. */
+function Offered({ draft, set }: { draft: Ssid; set: (part: Partial<Ssid>) => void }) {
+  const { site } = useSite()
+  const way: Way = draft.groupIds ? 'groups' : draft.accessPointIds === null ? 'everyone' : 'chosen'
+  const boxes = site.devices.filter(isOnAir)
+  const choose = (next: Way) =>
+    set({
+      groupIds: next === 'groups' ? site.groups.map(({ id }) => id) : null,
+      accessPointIds: next === 'chosen' ? boxes.map(({ id }) => id) : null,
+    })
+  return (
+    <fieldset>
+      <legend className="text-[0.9rem] font-medium">Offered by</legend>
+      <div className="flex flex-wrap gap-x-5">
+        <CheckInput
+          label="every access point"
+          checked={way === 'everyone'}
+          onChange={(on) => choose(on ? 'everyone' : 'chosen')}
+        />
+        {site.groups.length > 0 && (
+          <CheckInput
+            label="groups"
+            checked={way === 'groups'}
+            onChange={(on) => choose(on ? 'groups' : 'everyone')}
+          />
+        )}
+      </div>
+      <div className="max-h-56 overflow-y-auto">
+        {way === 'groups' &&
+          site.groups.map(({ id, name }) => (
+            <CheckInput
+              key={id}
+              label={name}
+              checked={draft.groupIds?.includes(id) ?? false}
+              onChange={(on) => set({ groupIds: toggle(draft.groupIds ?? [], id, on) })}
+            />
+          ))}
+        {way === 'chosen' &&
+          boxes.map(({ id, name }) => (
+            <CheckInput
+              key={id}
+              label={name}
+              checked={draft.accessPointIds?.includes(id) ?? false}
+              onChange={(on) => set({ accessPointIds: toggle(draft.accessPointIds ?? [], id, on) })}
+            />
+          ))}
+      </div>
+    </fieldset>
   )
 }

@@ -1,6 +1,6 @@
 import { Plus } from 'lucide-react'
 import { useState } from 'react'
-import { networkOf, newProfile, newSsid, profileOf } from '~/core/site'
+import { deviceOf, networkOf, newProfile, newSsid, profileOf } from '~/core/site'
 import type { SecurityProfile, Ssid } from '~/core/site'
 import { Dialog } from '../../components/Dialog'
 import { Flag } from '../../components/Flag'
@@ -126,9 +126,10 @@ const titleOf = (open: Open | null): string => {
 function SsidRow({ ssid, onOpen }: { ssid: Ssid; onOpen: () => void }) {
   const { site } = useSite()
   const network = networkOf(site, ssid.networkId)
-  const offered = ssid.accessPointIds
-    ?.map((id) => site.devices.find((device) => device.id === id)?.name ?? id)
-    .join(', ')
+  const offered = ssid.groupIds
+    ? ssid.groupIds.map((id) => site.groups.find((group) => group.id === id)?.name ?? id).join(', ') ||
+      'nobody'
+    : ssid.accessPointIds?.map((id) => deviceOf(site, id)?.name ?? id).join(', ')
   return (
     <tr>
       <td>
@@ -136,6 +137,7 @@ function SsidRow({ ssid, onOpen }: { ssid: Ssid; onOpen: () => void }) {
           {ssid.name}
         </button>
         {ssid.hidden && <span className="caption"> hidden</span>}
+        {ssid.isolated && <span className="caption"> clients apart</span>}
       </td>
       <td>
         {network ? (

@@ -12,10 +12,12 @@ interface Props {
   device: Device
   port: Port
   chosen: boolean
-  onChoose: () => void
+  /** One of several for a change of many. */
+  selected: boolean
+  onChoose: (many: boolean) => void
 }
 
-export function Berth({ id, device, port, chosen, onChoose }: Props) {
+export function Berth({ id, device, port, chosen, selected, onChoose }: Props) {
   const { site } = useSite()
   const lit = useLitPorts()(device.id, port.number)
   const spec = portSpecOf(site, device, port.number)
@@ -27,10 +29,15 @@ export function Berth({ id, device, port, chosen, onChoose }: Props) {
     <button
       id={id}
       type="button"
-      aria-pressed={chosen}
+      aria-pressed={chosen || selected}
       aria-label={describe(device, port, spec?.label, neighbour?.device.name, lit)}
-      onClick={onChoose}
-      className={`flex w-[104px] shrink-0 flex-col border-r border-line text-left last:border-r-0 ${chosen ? 'bg-depth-1' : 'hover:bg-depth-1'}`}
+      onClick={(event) => onChoose(event.ctrlKey || event.metaKey || event.shiftKey)}
+      onKeyDown={(event) => {
+        if (event.key !== ' ') return
+        event.preventDefault()
+        onChoose(true)
+      }}
+      className={`flex w-[104px] shrink-0 flex-col border-r border-line text-left last:border-r-0 ${washOf(selected, chosen)}`}
     >
       <span className="flex min-h-[84px] w-full flex-1 flex-col justify-end gap-1 px-2 py-1.5">
         {plain ? (
@@ -63,6 +70,13 @@ export function Berth({ id, device, port, chosen, onChoose }: Props) {
     </button>
   )
 }
+
+const washOf = (selected: boolean, chosen: boolean): string =>
+  selected
+    ? 'bg-caution-wash shadow-[inset_0_3px_0_var(--caution)]'
+    : chosen
+      ? 'bg-depth-1'
+      : 'hover:bg-depth-1'
 
 /** The native VLAN flies large and bare; tagged VLANs fly below it, each with a dot for its tag. */
 function Hoist({ port }: { port: Port }) {

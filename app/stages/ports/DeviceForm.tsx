@@ -7,6 +7,8 @@ import { useDraft } from '../../hooks/useDraft'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
 import { nativeChoices } from './nativeChoices'
+import { RadiusServerFields } from './RadiusServerFields'
+import { RoleFields } from './RoleFields'
 
 interface Props {
   device: Device
@@ -44,6 +46,20 @@ export function DeviceForm({ device, onDone }: Props) {
       </div>
       {device.kind !== 'unmanagedSwitch' && (
         <ManagementFields draft={draft} onChange={(management) => set({ management })} />
+      )}
+      <RoleFields draft={draft} set={set} />
+      {draft.radius && <RadiusServerFields server={draft.radius} onChange={(radius) => set({ radius })} />}
+      {device.kind === 'station' && (
+        <SelectInput
+          label="A laptop that is to set up"
+          path="opensPageOf"
+          value={draft.opensPageOf}
+          none="nothing: it is an ordinary client"
+          choices={site.devices
+            .filter(({ id, kind }) => id !== device.id && kind !== 'station')
+            .map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={(opensPageOf) => set({ opensPageOf })}
+        />
       )}
       <div className="grid gap-3 sm:grid-cols-3">
         <TextInput
@@ -144,11 +160,12 @@ function ManagementFields({
         choices={[
           { value: 'fixed', label: 'fixed' },
           { value: 'dhcp', label: 'by DHCP' },
+          { value: 'reserved', label: 'by DHCP, reserved' },
           { value: 'none', label: 'none' },
         ]}
         onChange={(addressing) => set({ addressing: (addressing ?? 'dhcp') as Addressing })}
       />
-      {management.addressing === 'fixed' && (
+      {(management.addressing === 'fixed' || management.addressing === 'reserved') && (
         <>
           <TextInput
             label="IP address"

@@ -3,6 +3,7 @@ import { poeBudget } from '~/core/power'
 import type { Device } from '~/core/site'
 import { typeOf } from '~/core/site'
 import { Traced } from '../../components/Traced'
+import { useSelectedPorts } from '../../hooks/useSelectedPorts'
 import { useSite } from '../../hooks/useSite'
 import { Berth } from './Berth'
 
@@ -15,6 +16,7 @@ interface Props {
 /** A switch as a quay: flags hoisted over each berth, the number plate on the quay edge, the visitor in the water. */
 export function QuayStrip({ device, chosen, onChoose }: Props) {
   const { site } = useSite()
+  const selection = useSelectedPorts()
   const onKey = (event: React.KeyboardEvent) => {
     const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
     const at = device.ports.findIndex(({ number }) => number === chosen)
@@ -49,7 +51,10 @@ export function QuayStrip({ device, chosen, onChoose }: Props) {
             device={device}
             port={port}
             chosen={port.number === chosen}
-            onChoose={() => onChoose(port.number)}
+            onChoose={(many) =>
+              many ? selection.toggle({ deviceId: device.id, port: port.number }) : onChoose(port.number)
+            }
+            selected={selection.has({ deviceId: device.id, port: port.number })}
           />
         ))}
         <div aria-hidden className="flex min-w-4 flex-1 flex-col">

@@ -1,0 +1,14 @@
+import { data } from 'react-router'
+import { deviceFile } from '~/core/formats'
+import { download } from '../../server/download.server'
+import { siteOr404 } from '../../server/siteState.server'
+import type { Route } from './+types/file'
+
+/** One file for one device. Keys only when asked for. */
+export function loader({ params, request }: Route.LoaderArgs) {
+  const { site } = siteOr404(params.siteId)
+  const withKeys = new URL(request.url).searchParams.get('keys') === 'included'
+  const file = deviceFile(site, params.fileId, withKeys)
+  if (!file) throw data('The plan gives no such file any more.', { status: 404 })
+  return download(file.name, file.text, 'text/plain')
+}

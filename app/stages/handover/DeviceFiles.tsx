@@ -1,0 +1,68 @@
+import { useState } from 'react'
+import { deviceOf } from '~/core/site'
+import { CheckInput } from '../../components/inputs'
+import { useSite } from '../../hooks/useSite'
+import type { ListedFile } from '../../server/files.server'
+
+/** Files for the gear, in formats of general-purpose software. Keys only when asked for. */
+export function DeviceFiles({ files }: { files: ListedFile[] }) {
+  const { id, site } = useSite()
+  const [withKeys, setWithKeys] = useState(false)
+  const devices = [...new Set(files.map(({ deviceId }) => deviceId))]
+  if (files.length === 0) return null
+  return (
+    <section className="sheet no-print mt-6 px-8 py-5" aria-label="Files for the gear">
+      <div className="flex flex-wrap items-baseline justify-between gap-4">
+        <h2>Files for the gear</h2>
+        <CheckInput label="with keys and secrets in clear" checked={withKeys} onChange={setWithKeys} />
+      </div>
+      <p className={withKeys ? 'font-semibold text-caution' : 'caption'}>
+        {withKeys
+          ? 'Every file you save now holds keys anyone can read. Keep it where you keep keys, and delete it afterwards.'
+          : 'Keys are left out; a word stands in their place.'}
+      </p>
+      <table className="plain mt-2">
+        <thead>
+          <tr>
+            <th>Device</th>
+            <th>Files</th>
+          </tr>
+        </thead>
+        <tbody>
+          {devices.map((deviceId) => (
+            <tr key={deviceId}>
+              <td>{deviceOf(site, deviceId)?.name}</td>
+              <td>
+                <span className="flex flex-wrap gap-x-5">
+                  {files
+                    .filter((file) => file.deviceId === deviceId)
+                    .map((file) => (
+                      <a
+                        key={file.id}
+                        className="underline decoration-dotted underline-offset-4"
+                        href={`/sites/${id}/files/${file.id}${withKeys && file.holdsKeys ? '?keys=included' : ''}`}
+                        download={file.name}
+                      >
+                        {file.says}
+                      </a>
+                    ))}
+                </span>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-2 flex gap-5">
+        <a className="underline decoration-dotted underline-offset-4" href={`/sites/${id}/csv?what=ports`}>
+          every port (CSV)
+        </a>
+        <a
+          className="underline decoration-dotted underline-offset-4"
+          href={`/sites/${id}/csv?what=addresses`}
+        >
+          every address (CSV)
+        </a>
+      </p>
+    </section>
+  )
+}

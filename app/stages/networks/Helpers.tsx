@@ -1,0 +1,171 @@
+import { useState } from 'react'
+import { SCHOOL_COST } from '~/core/proposals/secondRouter'
+import type { AddressPlanWishes, NumberingSchool, School } from '~/core/proposals'
+import { linkAt, portName, switchingDevices } from '~/core/site'
+import { ProposalSheet } from '../../components/ProposalSheet'
+import { NumberInput, SelectInput, TextInput } from '../../components/inputs'
+import { useDraft } from '../../hooks/useDraft'
+import { useSite } from '../../hooks/useSite'
+
+/** What can be worked out instead of typed. Each shows what it would do before it does it. */
+export function Helpers() {
+  return (
+    <div className="grid items-start gap-5 @4xl:grid-cols-2">
+      <AddressPlanHelper />
+      <SecondRouterHelper />
+      <VlanNumbersHelper />
+      <ProposalSheet
+        title="Trim the trunks"
+        says="Every trunk carries what somebody behind it needs, and no more."
+        wishes={{ kind: 'trunks' }}
+      />
+    </div>
+  )
+}
+
+function AddressPlanHelper() {
+  const [draft, set] = useDraft<AddressPlanWishes>({
+    block: '172.27.0.0/16',
+    fixedRoom: 30,
+    growthPercent: 50,
+  })
+  return (
+    <ProposalSheet
+      title="Address plan from client counts"
+      says="Subnets of different lengths out of one block, the largest first; boxes with a fixed address move along."
+      wishes={{ kind: 'addresses', ...draft }}
+    >
+      <div className="grid gap-3 sm:grid-cols-[2fr_1fr_1fr]">
+        <TextInput
+          label="Block"
+          path="block"
+          mono
+          value={draft.block}
+          onChange={(block) => set({ block: block.trim() })}
+        />
+        <NumberInput
+          label="Kept for fixed"
+          path="fixedRoom"
+          value={draft.fixedRoom}
+          min={0}
+          onChange={(fixedRoom) => set({ fixedRoom: fixedRoom ?? 0 })}
+        />
+        <NumberInput
+          label="Growth, %"
+          path="growthPercent"
+          value={draft.growthPercent}
+          min={0}
+          onChange={(growthPercent) => set({ growthPercent: growthPercent ?? 0 })}
+        />
+      </div>
+    </ProposalSheet>
+  )
+}
+
+function VlanNumbersHelper() {
+  const [school, setSchool] = useState<NumberingSchool>('thirdOctet')
+  return (
+    <ProposalSheet
+      title="Number the VLANs"
+      says="Networks and every port that carries them are renumbered together. VLAN 1 is left alone."
+      wishes={{ kind: 'vlans', school }}
+    >
+      <SelectInput
+        label="School"
+        path="school"
+        value={school}
+        choices={[
+          { value: 'thirdOctet', label: 'the number that stands in the subnet' },
+          { value: 'tens', label: 'in tens, in the order of purpose' },
+        ]}
+        onChange={(value) => setSchool(value === 'tens' ? 'tens' : 'thirdOctet')}
+      />
+    </ProposalSheet>
+  )
+}
+
+/** Two schools, each with what it gives and costs; the recipe ends with "only now the cable". */
+function SecondRouterHelper() {
+  const { site } = useSite()
+  const routers = site.devices.filter(({ kind }) => kind === 'router')
+  const sockets = switchingDevices(site)
+    .filter(({ kind }) => kind !== 'router')
+    .flatMap(({ id, ports, uplink }) =>
+      ports
+        .filter(({ number }) => uplink?.port !== number && !linkAt(site, { deviceId: id, port: number }))
+        .map(({ number }) => ({ deviceId: id, port: number })),
+    )
+  const [draft, set] = useDraft({
+    routerId: routers[0]?.id ?? null,
+    school: 'lanToLan' as School,
+    outerNetworkId:
+      (site.networks.find(({ purpose }) => purpose === 'staff') ?? site.networks[0])?.id ?? null,
+    at: sockets[0] ? `${sockets[0].deviceId}/${sockets[0].port}` : null,
+  })
+  const { routerId, outerNetworkId, school } = draft
+  const [deviceId, port] = draft.at?.split('/') ?? []
+  const wishes =
+    routerId && outerNetworkId && deviceId && port
+      ? {
+          kind: 'secondRouter' as const,
+          routerId,
+          school,
+          outerNetworkId,
+          at: { deviceId, port: Number(port) },
+        }
+      : null
+  return (
+    <ProposalSheet
+      title="A second router"
+      says="Two schools. Both work; each costs something. The recipe keeps the order that spares you a locked-out laptop."
+      wishes={wishes}
+    >
+      {routers.length === 0 && (
+        <p className="text-soft">There is no household router in the plan. Add one under Ports first.</p>
+      )}
+      <div className="grid gap-3 sm:grid-cols-2">
+        <SelectInput
+          label="Router"
+          path="routerId"
+          value={routerId}
+          none="choose"
+          choices={routers.map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={(value) => set({ routerId: value })}
+        />
+        <SelectInput
+          label="School"
+          path="school"
+          value={school}
+          choices={[
+            { value: 'lanToLan', label: 'LAN to LAN: a plain access point' },
+            { value: 'lanToWan', label: 'LAN to WAN: a network of its own' },
+          ]}
+          onChange={(value) => set({ school: value === 'lanToWan' ? 'lanToWan' : 'lanToLan' })}
+        />
+        <SelectInput
+          label="Hangs on"
+          path="outerNetworkId"
+          value={outerNetworkId}
+          none="choose"
+          choices={site.networks.map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={(value) => set({ outerNetworkId: value })}
+        />
+        <SelectInput
+          label="Plugged into"
+          path="at"
+          value={draft.at}
+          none="choose a free socket"
+          choices={sockets.map((end) => ({
+            value: `${end.deviceId}/${end.port}`,
+            label: portName(site, end),
+          }))}
+          onChange={(at) => set({ at })}
+        />
+      </div>
+      <p>
+        <span className="font-medium">Gives:</span> {SCHOOL_COST[school].gives}{' '}
+        <span className="font-medium">Costs:</span> {SCHOOL_COST[school].costs}
+      </p>
+    </ProposalSheet>
+  )
+}

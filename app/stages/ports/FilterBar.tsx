@@ -1,0 +1,53 @@
+import { Search } from 'lucide-react'
+import { usePanel } from '../../hooks/usePanel'
+import { useSite } from '../../hooks/useSite'
+import type { DeviceFilter } from './deviceFilter'
+
+/** The filter as the address has it. */
+export function useDeviceFilter(): DeviceFilter {
+  const { search } = usePanel()
+  const only = search.get('only') ?? 'all'
+  const known = only === 'findings' || only === 'free' || /^vlan:\d+$/.test(only)
+  return { text: search.get('q') ?? '', only: known ? (only as DeviceFilter['only']) : 'all' }
+}
+
+export function FilterBar({ shown, all }: { shown: number; all: number }) {
+  const { site } = useSite()
+  const { set } = usePanel()
+  const { text, only } = useDeviceFilter()
+  return (
+    <div role="search" className="mb-3 flex flex-wrap items-center gap-3">
+      <label className="relative min-w-64 flex-1">
+        <span className="sr-only">Find a device, a place, an address or what is plugged in</span>
+        <Search size={15} aria-hidden className="absolute top-2.5 left-2 text-soft" />
+        <input
+          type="search"
+          className="field pl-7"
+          placeholder="device, place, address, or what is plugged in"
+          value={text}
+          onChange={(event) => set({ q: event.target.value || null })}
+        />
+      </label>
+      <label className="flex items-center gap-2">
+        Show
+        <select
+          className="field w-auto"
+          value={only}
+          onChange={(event) => set({ only: event.target.value === 'all' ? null : event.target.value })}
+        >
+          <option value="all">all</option>
+          <option value="findings">with open findings</option>
+          <option value="free">with a free socket</option>
+          {site.networks.map(({ vlanId, name }) => (
+            <option key={vlanId} value={`vlan:${vlanId}`}>
+              carrying VLAN {vlanId}, {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <p className="figures text-soft" role="status">
+        {shown} of {all}
+      </p>
+    </div>
+  )
+}

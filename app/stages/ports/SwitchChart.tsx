@@ -1,0 +1,245 @@
+import { useRef } from 'react'
+import { neighbourAt, portName } from '~/core/site'
+import type { Device, Port } from '~/core/site'
+import { flagOf } from '../../theme/flag'
+import { useLitPorts } from '../../hooks/useLitPorts'
+import { useSelectedPorts } from '../../hooks/useSelectedPorts'
+import { useSite } from '../../hooks/useSite'
+import { CELL, chartLayout } from './chartLayout'
+import type { PlacedBlock, PlacedCell, PlacedTrunk } from './chartLayout'
+
+interface Props {
+  devices: Device[]
+  chosen: { deviceId: string; port: number } | null
+  onChoose: (deviceId: string, port: number) => void
+}
+
+const MARGIN = 10
+
+/** The boxes side by side with the cables between them, each cable flying the flags of what it carries. */
+export function SwitchChart({ devices, chosen, onChoose }: Props) {
+  const { site } = useSite()
+  const lit = useLitPorts()
+  const { blocks, trunks, width, height } = chartLayout(site, devices)
+  const root = useRef<SVGSVGElement>(null)
+  const focus = (deviceId: string, port: number) =>
+    root.current?.querySelector<SVGGElement>(`[data-cell="${deviceId}.${port}"]`)?.focus()
+  if (blocks.length === 0) return null
+  return (
+    <section className="sheet overflow-x-auto" aria-label="Chart of the switches" tabIndex={0}>
+      <svg
+        ref={root}
+        width={width + 2 * MARGIN}
+        height={height + 2 * MARGIN}
+        viewBox={`${-MARGIN} ${-MARGIN} ${width + 2 * MARGIN} ${height + 2 * MARGIN}`}
+        className="block"
+      >
+        {trunks.map((trunk) => {
+          const marks = [trunk.link.a, trunk.link.b].map(({ deviceId, port }) => lit(deviceId, port))
+          return <Trunk key={trunk.link.id} trunk={trunk} isLit={marks.every((mark) => mark !== null)} />
+        })}
+        {blocks.map((block) => (
+          <Block key={block.device.id} block={block} chosen={chosen} onChoose={onChoose} focus={focus} />
+        ))}
+      </svg>
+    </section>
+  )
+}
+
+/** A hawser: it hangs a little, and is thick where the followed frame passes. */
+function Trunk({ trunk: { from, to, vlanIds }, isLit }: { trunk: PlacedTrunk; isLit: boolean }) {
+  const bend = from.x === to.x ? from.x + 46 : (from.x + to.x) / 2
+  const middle = { x: from.x === to.x ? from.x + 34 : bend, y: (from.y + to.y) / 2 }
+  return (
+    <g aria-hidden="true">
+      <path
+        d={`M${from.x} ${from.y}C${bend} ${from.y} ${bend} ${to.y} ${to.x} ${to.y}`}
+        fill="none"
+        stroke={isLit ? 'var(--depth-5)' : 'var(--ink)'}
+        strokeWidth={isLit ? 5 : 1.6}
+      />
+      <g
+        transform={`translate(${middle.x - (Math.min(vlanIds.length, 3) * 15) / 2} ${middle.y - (vlanIds.length > 3 ? 11 : 5)})`}
+      >
+        {vlanIds.slice(0, 6).map((vlanId, i) => (
+          <MiniFlag key={vlanId} vlanId={vlanId} x={(i % 3) * 15} y={Math.floor(i / 3) * 11} width={13} />
+        ))}
+      </g>
+    </g>
+  )
+}
+
+function MiniFlag({ vlanId, x, y, width }: { vlanId: number; x: number; y: number; width: number }) {
+  const { field, charge, path } = flagOf(vlanId)
+  return (
+    <svg x={x} y={y} width={width} height={(width * 3) / 4} viewBox="0 0 24 18" className="flag">
+      <title>{`VLAN ${vlanId}`}</title>
+      <rect x="0.5" y="0.5" width="23" height="17" fill={field} />
+      <path d={path} fill={charge} />
+      <rect x="0.5" y="0.5" width="23" height="17" fill="none" stroke="var(--ink)" strokeWidth="1.6" />
+    </svg>
+  )
+}
+
+interface BlockProps {
+  block: PlacedBlock
+  chosen: Props['chosen']
+  onChoose: Props['onChoose']
+  focus: (deviceId: string, port: number) => void
+}
+
+function Block({ block, chosen, onChoose, focus }: BlockProps) {
+  const { device, x, y, width, height, cells } = block
+  const perRow = Math.round(width / CELL.width)
+  const roving = cells.some(({ number }) => chosen?.deviceId === device.id && chosen.port === number)
+    ? chosen?.port
+    : cells[0]?.number
+  return (
+    <g role="group" aria-label={`${device.name} on the chart`}>
+      <rect
+        x={x}
+        y={y}
+        width={width}
+        height={height}
+        fill="var(--sheet)"
+        stroke="var(--ink)"
+        strokeWidth="1.2"
+      />
+      <rect x={x} y={y} width={width} height="24" fill="var(--land)" stroke="var(--ink)" strokeWidth="1.2" />
+      <text x={x + 6} y={y + 16.5} fontSize="12.5" fontWeight="650" fill="var(--ink)">
+        {shortened(device.name, Math.floor(width / 7))}
+      </text>
+      {cells.map((cell, i) => (
+        <Cell
+          key={cell.number}
+          device={device}
+          cell={cell}
+          isChosen={chosen?.deviceId === device.id && chosen.port === cell.number}
+          isTabStop={cell.number === roving}
+          onChoose={() => onChoose(device.id, cell.number)}
+          onMove={(key) => {
+            const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: perRow, ArrowUp: -perRow }[key] ?? 0
+            const next = cells[i + step]
+            if (next) focus(device.id, next.number)
+          }}
+        />
+      ))}
+    </g>
+  )
+}
+
+const shortened = (name: string, most: number): string =>
+  name.length > most ? `${name.slice(0, Math.max(1, most - 1))}…` : name
+
+interface CellProps {
+  device: Device
+  cell: PlacedCell
+  isChosen: boolean
+  isTabStop: boolean
+  onChoose: () => void
+  onMove: (key: string) => void
+}
+
+/** One berth: its flag, its number, and a hull when something is moored. Space adds it to a choice of many. */
+function Cell({ device, cell, isChosen, isTabStop, onChoose, onMove }: CellProps) {
+  const { site } = useSite()
+  const selection = useSelectedPorts()
+  const lit = useLitPorts()(device.id, cell.number)
+  const end = { deviceId: device.id, port: cell.number }
+  const port = device.ports.find(({ number }) => number === cell.number)
+  const neighbour = neighbourAt(site, end)?.device
+  const selected = selection.has(end)
+  if (!port) return null
+  const press = (many: boolean) => (many ? selection.toggle(end) : onChoose())
+  return (
+    <g
+      role="button"
+      tabIndex={isTabStop ? 0 : -1}
+      data-cell={`${device.id}.${cell.number}`}
+      aria-pressed={selected || isChosen}
+      aria-label={`On the chart: ${portName(site, end)}, ${wordsOf(port)}, ${neighbour ? `to ${neighbour.name}` : 'free'}${selected ? ', chosen for a change of many' : ''}`}
+      className="cursor-pointer outline-offset-[-2px]"
+      transform={`translate(${cell.x} ${cell.y})`}
+      onClick={(event) => press(event.ctrlKey || event.metaKey || event.shiftKey)}
+      onKeyDown={(event) => {
+        if (event.key === ' ' || event.key === 'Enter') {
+          event.preventDefault()
+          press(event.key === ' ')
+        } else if (event.key.startsWith('Arrow')) {
+          event.preventDefault()
+          onMove(event.key)
+        }
+      }}
+    >
+      <rect width={CELL.width} height={CELL.height} fill={fillOf(selected, isChosen)} stroke="var(--line)" />
+      <Hoisted device={device} port={port} />
+      <text x={CELL.width / 2} y="27" textAnchor="middle" fontSize="11" className="figures" fill="var(--ink)">
+        {cell.number}
+      </text>
+      {neighbour && (
+        <path
+          d={`M4 31H${CELL.width - 4}C${CELL.width - 5} 37 ${CELL.width - 9} 38 15.5 38C9 38 5 37 4 31Z`}
+          fill="var(--depth-4)"
+          stroke="var(--ink)"
+          strokeWidth="0.8"
+        />
+      )}
+      {lit && (
+        <rect
+          x="1.5"
+          y="1.5"
+          width={CELL.width - 3}
+          height={CELL.height - 3}
+          fill="none"
+          stroke={lit === 'drops' ? 'var(--caution)' : 'var(--depth-5)'}
+          strokeWidth="3"
+          strokeDasharray={lit === 'drops' ? '4 2' : undefined}
+        />
+      )}
+      {isChosen && (
+        <rect
+          x="1"
+          y="1"
+          width={CELL.width - 2}
+          height={CELL.height - 2}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="2"
+        />
+      )}
+      {selected && <path d="M3 8L7 12L13 3" fill="none" stroke="var(--caution)" strokeWidth="2.4" />}
+    </g>
+  )
+}
+
+const fillOf = (selected: boolean, chosen: boolean): string =>
+  selected ? 'var(--caution-wash)' : chosen ? 'var(--depth-2)' : 'var(--sheet)'
+
+const wordsOf = (port: Port): string =>
+  [
+    port.mode,
+    port.nativeVlan === null ? 'no native VLAN' : `native VLAN ${port.nativeVlan}`,
+    port.mode === 'trunk' && port.taggedVlans.length > 0 ? `tagged ${port.taggedVlans.join(', ')}` : null,
+  ]
+    .filter((part) => part !== null)
+    .join(', ')
+
+/** The native VLAN's flag; below it a pennant line, one stroke for each tagged VLAN. */
+function Hoisted({ device, port }: { device: Device; port: Port }) {
+  if (device.kind === 'unmanagedSwitch' || device.uplink?.port === port.number) return null
+  const tagged = port.mode === 'trunk' ? port.taggedVlans : []
+  return (
+    <>
+      {port.nativeVlan !== null && <MiniFlag vlanId={port.nativeVlan} x={3} y={3} width={14} />}
+      {tagged.slice(0, 4).map((vlanId, i) => (
+        <MiniFlag
+          key={vlanId}
+          vlanId={vlanId}
+          x={19.5 + (i % 2) * 5.6}
+          y={2.5 + Math.floor(i / 2) * 6.4}
+          width={5}
+        />
+      ))}
+    </>
+  )
+}

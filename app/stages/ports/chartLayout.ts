@@ -1,0 +1,164 @@
+import { indexOf, linkAt, sameEnd } from '~/core/site'
+import type { Device, Link, Site, VlanId } from '~/core/site'
+
+/** Sizes on the chart, in its own units (one is a pixel at rest). */
+export const CELL = { width: 30, height: 40 }
+const HEAD = 24
+const GAP = { column: 54, row: 22 }
+const ONE_ROW = 5
+
+export interface PlacedCell {
+  number: number
+  x: number
+  y: number
+}
+
+export interface PlacedBlock {
+  device: Device
+  x: number
+  y: number
+  width: number
+  height: number
+  cells: PlacedCell[]
+}
+
+/** A cable between two boxes of the chart: from the edge of one to the edge of the other. */
+export interface PlacedTrunk {
+  link: Link
+  from: { x: number; y: number }
+  to: { x: number; y: number }
+  /** What both ends carry. */
+  vlanIds: VlanId[]
+}
+
+export interface ChartLayout {
+  blocks: PlacedBlock[]
+  trunks: PlacedTrunk[]
+  width: number
+  height: number
+}
+
+/** Boxes in columns by how many cables they are from the first one, each as a block of berths, cables between them. */
+export function chartLayout(site: Site, devices: Device[]): ChartLayout {
+  const shown = new Set(devices.map(({ id }) => id))
+  const links = site.links.filter(({ a, b }) => shown.has(a.deviceId) && shown.has(b.deviceId))
+  const columns = columnsOf(devices, links)
+  const blocks: PlacedBlock[] = []
+  let x = 0
+  for (const column of columns) {
+    let y = 0
+    let widest = 0
+    for (const device of column) {
+      const block = blockAt(device, x, y)
+      blocks.push(block)
+      y += block.height + GAP.row
+      widest = Math.max(widest, block.width)
+    }
+    x += widest + GAP.column
+  }
+  return {
+    blocks,
+    trunks: links.flatMap((link) => trunkOf(site, blocks, link)),
+    width: Math.max(0, x - GAP.column),
+    height: Math.max(0, ...blocks.map((block) => block.y + block.height)),
+  }
+}
+
+/** Gateways first; what hangs on none begins a column of its own at the left. */
+function columnsOf(devices: Device[], links: Link[]): Device[][] {
+  const depth = new Map<string, number>()
+  const neighbours = new Map<string, string[]>()
+  for (const { a, b } of links) {
+    neighbours.set(a.deviceId, [...(neighbours.get(a.deviceId) ?? []), b.deviceId])
+    neighbours.set(b.deviceId, [...(neighbours.get(b.deviceId) ?? []), a.deviceId])
+  }
+  const roots = [...devices].sort((a, b) => Number(b.kind === 'gateway') - Number(a.kind === 'gateway'))
+  for (const root of roots) {
+    if (depth.has(root.id)) continue
+    depth.set(root.id, 0)
+    const queue = [root.id]
+    for (const id of queue)
+      for (const next of neighbours.get(id) ?? [])
+        if (!depth.has(next)) {
+          depth.set(next, (depth.get(id) ?? 0) + 1)
+          queue.push(next)
+        }
+  }
+  const columns: Device[][] = []
+  for (const device of devices) {
+    const at = depth.get(device.id) ?? 0
+    columns[at] = [...(columns[at] ?? []), device]
+  }
+  return columns.filter((column) => column.length > 0)
+}
+
+function blockAt(device: Device, x: number, y: number): PlacedBlock {
+  const count = device.ports.length
+  const perRow = Math.max(4, count <= ONE_ROW ? count : Math.ceil(count / 2))
+  const cells = device.ports.map(({ number }, i) => ({
+    number,
+    x: x + (i % perRow) * CELL.width,
+    y: y + HEAD + Math.floor(i / perRow) * CELL.height,
+  }))
+  const rows = Math.max(1, Math.ceil(count / perRow))
+  return { device, x, y, width: perRow * CELL.width, height: HEAD + rows * CELL.height, cells }
+}
+
+function trunkOf(site: Site, blocks: PlacedBlock[], link: Link): PlacedTrunk[] {
+  const ends = [link.a, link.b].map((end) => {
+    const block = blocks.find(({ device }) => device.id === end.deviceId)
+    const cell = block?.cells.find(({ number }) => number === end.port)
+    return block && cell ? { block, cell } : null
+  })
+  const [a, b] = ends
+  if (!a || !b) return []
+  const [left, right] = a.block.x <= b.block.x ? [a, b] : [b, a]
+  const middle = (cell: PlacedCell) => cell.y + CELL.height / 2
+  const sameColumn = left.block.x === right.block.x
+  return [
+    {
+      link,
+      from: { x: left.block.x + left.block.width, y: middle(left.cell) },
+      to: { x: sameColumn ? right.block.x + right.block.width : right.block.x, y: middle(right.cell) },
+      vlanIds: carriedBy(site, link),
+    },
+  ]
+}
+
+/** VLANs that both ends of a cable are members of; a plain switch's end carries whatever comes. */
+export function carriedBy(site: Site, link: Link): VlanId[] {
+  const sets = [link.a, link.b].map(({ deviceId, port }) => {
+    const device = indexOf(site).devices.get(deviceId)
+    const found = device?.ports.find(({ number }) => number === port)
+    if (!device || !found || device.kind === 'unmanagedSwitch' || device.uplink?.port === port) return null
+    return new Set([
+      ...(found.nativeVlan === null ? [] : [found.nativeVlan]),
+      ...(found.mode === 'trunk' ? found.taggedVlans : []),
+    ])
+  })
+  const [a, b] = sets
+  const carried = a && b ? [...a].filter((vlanId) => b.has(vlanId)) : [...(a ?? b ?? [])]
+  return carried.sort((one, other) => one - other)
+}
+
+/** The boxes to show beside a chosen one when there are too many for one chart: it, and what it is cabled to. */
+export function neighbourhood(site: Site, all: Device[], chosen: Device): Device[] {
+  const near = new Set([chosen.id])
+  for (const { number } of chosen.ports) {
+    const end = { deviceId: chosen.id, port: number }
+    const link = linkAt(site, end)
+    if (link) near.add(sameEnd(link.a, end) ? link.b.deviceId : link.a.deviceId)
+  }
+  return all.filter(({ id }) => near.has(id))
+}
+
+/** More than this on one chart cannot be read. */
+const MOST_ON_CHART = 14
+
+/** What the chart shows: all boxes while they are few, else those around the chosen one, else the first ones. */
+export function chartDevices(site: Site, strips: Device[], chosen: Device | undefined): Device[] {
+  if (strips.length <= MOST_ON_CHART) return strips
+  const box = chosen && strips.find(({ id }) => id === chosen.id)
+  const near = box ? neighbourhood(site, strips, box) : strips
+  return near.slice(0, MOST_ON_CHART)
+}

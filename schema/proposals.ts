@@ -1,0 +1,56 @@
+import Joi from 'joi'
+import type { Outcome } from '~/core/outcome'
+import type { AddressPlanWishes, NumberingSchool, SecondRouterWishes } from '~/core/proposals'
+import { choice, cidr, count, id } from './fields'
+import { check } from './problems'
+
+/** What a helper is asked for, on the revision that is on screen; with `take` it is carried out. */
+export type ProposalRequest = { revision: number; take: boolean } & (
+  | ({ kind: 'addresses' } & AddressPlanWishes)
+  | { kind: 'vlans'; school: NumberingSchool }
+  | { kind: 'trunks' }
+  | { kind: 'ports'; switchId: string; alsoPlug: string[] }
+  | ({ kind: 'secondRouter' } & SecondRouterWishes)
+)
+
+const base = { revision: Joi.number().integer().min(0).required(), take: Joi.boolean().required() }
+
+const SHAPES: Record<ProposalRequest['kind'], Joi.ObjectSchema> = {
+  addresses: Joi.object({
+    ...base,
+    kind: Joi.valid('addresses').required(),
+    block: cidr().required(),
+    fixedRoom: count(60_000).required(),
+    growthPercent: Joi.number().min(0).max(1000).required(),
+  }),
+  vlans: Joi.object({
+    ...base,
+    kind: Joi.valid('vlans').required(),
+    school: choice('tens', 'thirdOctet').required(),
+  }),
+  trunks: Joi.object({ ...base, kind: Joi.valid('trunks').required() }),
+  ports: Joi.object({
+    ...base,
+    kind: Joi.valid('ports').required(),
+    switchId: id().required(),
+    alsoPlug: Joi.array().items(id()).max(256).default([]),
+  }),
+  secondRouter: Joi.object({
+    ...base,
+    kind: Joi.valid('secondRouter').required(),
+    routerId: id().required(),
+    school: choice('lanToLan', 'lanToWan').required(),
+    outerNetworkId: id().required(),
+    at: Joi.object({
+      deviceId: id().required(),
+      port: Joi.number().integer().min(1).max(256).required(),
+    }).required(),
+  }),
+}
+
+const kindOnly = Joi.object({ kind: choice(...Object.keys(SHAPES)).required() }).unknown(true)
+
+export function readProposalRequest(data: unknown): Outcome<ProposalRequest> {
+  const kind = check<{ kind: ProposalRequest['kind'] }>(kindOnly, data)
+  return kind.ok ? check<ProposalRequest>(SHAPES[kind.value.kind], data) : kind
+}
