@@ -55,7 +55,7 @@ function notOnAir(ground: TestGround, attachment: Attachment): string | null {
 }
 
 /** One client of each network does the pinging: the first that has an address, or else the first there is. */
-function pings(ground: TestGround, attachments: Attachment[]): PingTest[] {
+function pings(ground: TestGround, attachments: readonly Attachment[]): PingTest[] {
   const paper = twinOf(ground.site)
   return ground.site.networks.flatMap((network) => {
     const mine = attachments.filter((a) => a.networkId === network.id)

@@ -20,6 +20,9 @@ export interface SiteState {
   site: Site
 }
 
+/** Plans held in memory at most. */
+const MOST_KEPT = 16
+
 /** The sites themselves: list, make, copy, put away and bring back. */
 export function siteStore(db: Db, now: () => Date = () => new Date()) {
   const plans = planStore(db)
@@ -36,10 +39,20 @@ export function siteStore(db: Db, now: () => Date = () => new Date()) {
   )
   const setDeleted = db.prepare('UPDATE site SET deleted_at = ? WHERE id = ?')
 
+  const kept = new Map<string, SiteState>()
+
+  /** The plan as it stands. As long as its revision stays, the same object comes back, so that work on it can be kept. */
   function read(id: string): SiteState | null {
     const row = revisionOf.get(id)
+    const before = kept.get(id)
+    if (row && before?.revision === row.revision) return before
+    kept.delete(id)
     const site = row ? plans.read(id) : null
-    return row && site ? { id, revision: row.revision, site } : null
+    if (!row || !site) return null
+    const state = { id, revision: row.revision, site }
+    if (kept.size >= MOST_KEPT) kept.clear()
+    kept.set(id, state)
+    return state
   }
 
   /** A new site with that plan; all of it or nothing. */

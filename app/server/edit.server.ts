@@ -1,9 +1,9 @@
-import { findings } from '~/core/findings'
 import { bad, good } from '~/core/outcome'
 import type { Outcome, Problem } from '~/core/outcome'
 import { applyEdits, integrityProblems, unmasked } from '~/core/site'
 import type { Edit, SecurityProfile, Site } from '~/core/site'
 import { formProblems, readEditRequest } from '~/schema/edits'
+import { evaluated } from './evaluated.server'
 import { store } from './store.server'
 
 /** Makes edits from the browser: checked, whole or not at all, on the revision that was on screen. */
@@ -44,7 +44,7 @@ function integrityOf(site: Site, edits: Edit[]): Problem[] {
 /** Carries out the mend of a finding as it stands now. */
 export function mendFinding(siteId: string, revision: number, findingId: string): Outcome<number> {
   const state = store().sites.read(siteId)
-  const finding = state && findings(state.site).find(({ id }) => id === findingId)
+  const finding = state && evaluated(state.site).findings.find(({ id }) => id === findingId)
   if (!finding?.mend)
     return bad({
       path: [],

@@ -1,4 +1,3 @@
-import { twinOf } from '~/core/layer3'
 import { bad, good } from '~/core/outcome'
 import type { Outcome } from '~/core/outcome'
 import {
@@ -13,6 +12,7 @@ import { applyEdits, integrityProblems } from '~/core/site'
 import type { Site } from '~/core/site'
 import { readProposalRequest } from '~/schema/proposals'
 import type { ProposalRequest } from '~/schema/proposals'
+import { evaluated } from './evaluated.server'
 import { store } from './store.server'
 
 /** A proposal as the page shows it. Its edits stay here and are made anew when it is taken. */
@@ -63,7 +63,7 @@ function proposalFor(site: Site, request: ProposalRequest): Outcome<Proposal & {
     case 'vlans':
       return good(proposeVlanNumbers(site, request.school))
     case 'trunks':
-      return good(proposeTrunks(twinOf(site)))
+      return good(proposeTrunks(evaluated(site).twin))
     case 'ports':
       return proposePorts(site, request.switchId, request.alsoPlug)
     case 'secondRouter':

@@ -1,5 +1,6 @@
-import { amongThemselves, reachMatrix, twinOf } from '~/core/layer3'
+import { amongThemselves, matrixOf } from '~/core/layer3'
 import type { ReachCell } from '~/core/layer3'
+import { evaluated } from './evaluated.server'
 import { siteOr404 } from './siteState.server'
 import { targetId } from './targetId.server'
 
@@ -18,9 +19,9 @@ const MOST_PLACES = 5
 
 /** The reach matrix in the form the page shows it, with each network among its own clients too. */
 export function reachOf(siteId: string): MatrixCell[] {
-  const twin = twinOf(siteOr404(siteId).site)
+  const { twin } = evaluated(siteOr404(siteId).site)
   const own = twin.site.networks.flatMap((network) => amongThemselves(twin, network) ?? [])
-  return [...reachMatrix(twin), ...own].map(cellForPage)
+  return [...matrixOf(twin), ...own].map(cellForPage)
 }
 
 const cellForPage = ({ target, exceptions, ...cell }: ReachCell): MatrixCell => ({

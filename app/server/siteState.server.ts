@@ -1,11 +1,11 @@
 import { data } from 'react-router'
-import { findings } from '~/core/findings'
 import { attachmentOf, attachmentsOf } from '~/core/layer2'
-import { reach, targetsOf, twinOf } from '~/core/layer3'
+import { reach, targetsOf } from '~/core/layer3'
 import type { Answer, Target, Twin } from '~/core/layer3'
 import { stageProgress } from '~/core/order'
 import { accessPoints } from '~/core/site'
 import type { SiteState } from '~/store'
+import { evaluated } from './evaluated.server'
 import { benchNow } from './bench.server'
 import { publicFinding, publicSite } from './publicSite.server'
 import { store } from './store.server'
@@ -22,8 +22,7 @@ export function siteOr404(siteId: string): SiteState {
 export function siteFrame(siteId: string, search: URLSearchParams) {
   const state = siteOr404(siteId)
   const { site, revision } = state
-  const twin = twinOf(site)
-  const found = findings(site, twin)
+  const { twin, findings: found } = evaluated(site)
   const { proofs, edits, log } = store()
   const observed = proofs.ofSite(siteId)
   const bench = benchNow(siteId)

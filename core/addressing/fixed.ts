@@ -34,10 +34,10 @@ function gatewayAddress(site: Site, network: Network): FixedAddress[] {
     : []
 }
 
-const known = new WeakMap<Site, FixedAddress[]>()
+const known = new WeakMap<Site, readonly FixedAddress[]>()
 
 /** The same, without a router's management address repeated where it is the network's gateway. */
-export function distinctFixedAddresses(site: Site): FixedAddress[] {
+export function distinctFixedAddresses(site: Site): readonly FixedAddress[] {
   const made = known.get(site) ?? distinct(site)
   known.set(site, made)
   return made

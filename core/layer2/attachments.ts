@@ -14,10 +14,10 @@ export interface Attachment {
   networkId: Id | null
 }
 
-const known = new WeakMap<Site, Attachment[]>()
+const known = new WeakMap<Site, readonly Attachment[]>()
 
 /** Every SSID on every access point, every free socket of a switch, every wired jack, and every station in the plan. */
-export function attachmentsOf(site: Site): Attachment[] {
+export function attachmentsOf(site: Site): readonly Attachment[] {
   const made = known.get(site) ?? listAttachments(site)
   known.set(site, made)
   return made

@@ -113,12 +113,15 @@ function outside(twin: Twin, { router, source }: Packet, uplink: FeedUplink): St
 function intoOuter(asking: Asking, packet: Packet, goal: Goal, uplink: InnerUplink, depth: number): Stage[] {
   const { twin } = asking
   const { router, source } = packet
-  const outer = deviceName(twin, uplink.nextRouter)
+  const outer = deviceName(twin, uplink.next.deviceId)
   const onward = stage(
     'onward',
     true,
     `${deviceName(twin, router)} is a client of ${uplink.network.name} and sends it on to there.`,
-    [byUplink(twin, router, uplink, `The default route leads to ${outer}.`)],
+    [
+      byUplink(twin, router, uplink, `The default route leads to ${outer}.`),
+      ...wayOf(asking, uplink.place, uplink.next).hops,
+    ],
   )
   const says = source.translated
     ? `${source.name} is translated to the uplink's address in ${uplink.network.name}.`
@@ -133,7 +136,7 @@ function intoOuter(asking: Asking, packet: Packet, goal: Goal, uplink: InnerUpli
       ...roundTrip(asking, uplink.place, goal.place, 'It is delivered in that network.'),
     ]
   }
-  const next = { router: uplink.nextRouter, source: uplink.network }
+  const next = { router: uplink.next.deviceId, source: uplink.network }
   return [onward, translated, ...throughRouters(asking, next, goal, depth + 1)]
 }
 

@@ -12,7 +12,7 @@ import type { Twin } from './twin'
  */
 export type Uplink =
   | { ok: true; kind: 'feed'; outKey: Place['key']; modemName: string; translatedTwice: boolean }
-  | { ok: true; kind: 'inner'; outKey: Place['key']; place: Place; network: Network; nextRouter: Id }
+  | { ok: true; kind: 'inner'; outKey: Place['key']; place: Place; network: Network; next: Place }
   | { ok: false; reason: string }
 
 const no = (reason: string): Uplink => ({ ok: false, reason })
@@ -43,8 +43,10 @@ function inner(twin: Twin, router: Device, place: Place, outKey: Place['key']): 
   const network = outerNetwork(twin, router, place)
   if (!network || network.routedBy === null || network.routedBy === router.id) return null
   const key = interfaceIn(twin.fabric, network.routedBy, network)
-  const reached = key && hearEachOther(twin, place, { deviceId: network.routedBy, key })
-  return reached ? { ok: true, kind: 'inner', outKey, place, network, nextRouter: network.routedBy } : null
+  const next = key && { deviceId: network.routedBy, key }
+  return next && hearEachOther(twin, place, next)
+    ? { ok: true, kind: 'inner', outKey, place, network, next }
+    : null
 }
 
 function outerNetwork(twin: Twin, router: Device, place: Place): Network | null {

@@ -94,7 +94,7 @@ test('the matrix tells kept out from fails, and leads to the frame', async ({ pa
   const site = await demoSite(request, baseURL!)
   await open(page, `${site}/networks?tab=reach`)
   const guests = page.getByRole('row', { name: /^Berth guests/ })
-  await expect(guests.getByRole('link', { name: 'fails' })).toHaveCount(6)
+  await expect(guests.getByRole('link', { name: 'fails' })).toHaveCount(7)
   await guests.getByRole('link', { name: 'fails' }).first().click()
   await expect(page.getByRole('complementary', { name: 'Follow a frame' })).toContainText('VLAN 60')
   const crew = page.getByRole('row', { name: /^Crew/ })

@@ -1,4 +1,5 @@
 import { Wrench } from 'lucide-react'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Where } from '~/core/findings'
 import { usePanel } from '../../hooks/usePanel'
@@ -8,12 +9,17 @@ import type { PublicFinding } from '../../server/publicSite.server'
 import { SeverityMark } from '../SeverityMark'
 import { SidePanel } from './SidePanel'
 
+/** So many findings are drawn at once; a button brings more. */
+const AT_ONCE = 60
+
 /** Every finding: what, why it matters, what to do, and one click that does it where that is plain. */
 export function FindingsDrawer() {
   const { findings } = useSite()
   const { mend, problems, busy } = usePlanEdit()
   const { search } = usePanel()
   const chosen = search.get('finding')
+  const [most, setMost] = useState(AT_ONCE)
+  const shown = Math.max(most, findings.findIndex(({ id }) => id === chosen) + 1)
   return (
     <SidePanel title={findings.length === 0 ? 'Findings' : `Findings, ${findings.length}`}>
       {problems.map(({ message }) => (
@@ -25,7 +31,7 @@ export function FindingsDrawer() {
         <p className="px-4 py-6 text-soft">The plan shows no mistake that this program knows.</p>
       )}
       <ul>
-        {findings.map((finding) => (
+        {findings.slice(0, shown).map((finding) => (
           <Item
             key={finding.id}
             finding={finding}
@@ -35,6 +41,11 @@ export function FindingsDrawer() {
           />
         ))}
       </ul>
+      {findings.length > shown && (
+        <button className="button m-4" onClick={() => setMost(shown + AT_ONCE)}>
+          Show {Math.min(AT_ONCE, findings.length - shown)} more of {findings.length - shown}
+        </button>
+      )}
     </SidePanel>
   )
 }

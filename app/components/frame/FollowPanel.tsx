@@ -1,9 +1,10 @@
 import { CircleCheck, CircleSlash2 } from 'lucide-react'
+import { useState } from 'react'
 import type { Hop, Stage } from '~/core/layer3'
 import { usePanel } from '../../hooks/usePanel'
 import { useSite } from '../../hooks/useSite'
 import { FlagCloth } from '../Flag'
-import { SelectInput } from '../inputs'
+import { SelectInput, TextInput } from '../inputs'
 import { SidePanel } from './SidePanel'
 
 const STAGE_NAME: Record<Stage['name'], string> = {
@@ -19,20 +20,46 @@ const STAGE_NAME: Record<Stage['name'], string> = {
   reply: 'Gets its answer',
 }
 
+/** More places than this are searched, not scrolled through. */
+const MOST_PLACES = 300
+
+/** The places whose name holds what is wanted, and the one that is chosen. */
+const offeredPlaces = <T extends { id: string; label: string }>(
+  places: T[],
+  wanted: string,
+  chosen: string | null,
+): T[] => {
+  const matching = places.filter(({ label }) => label.toLowerCase().includes(wanted.toLowerCase()))
+  const shown = matching.slice(0, MOST_PLACES)
+  const missing = places.find(({ id }) => id === chosen && !shown.some((place) => place.id === id))
+  return missing ? [missing, ...shown] : shown
+}
+
 /** Who speaks and to whom; then every hop with port, tag, decision and reason. */
 export function FollowPanel() {
   const { places, targets, frame } = useSite()
   const { set, search } = usePanel()
   const [from, to] = [search.get('from'), search.get('to')]
+  const [wanted, setWanted] = useState('')
+  const offered = offeredPlaces(places, wanted, from)
   return (
     <SidePanel title="Follow a frame">
       <div className="space-y-2 border-b border-line px-4 py-3">
+        {places.length > MOST_PLACES && (
+          <TextInput
+            label="Find a place"
+            path="find"
+            value={wanted}
+            onChange={setWanted}
+            placeholder={`a part of its name; ${places.length} places`}
+          />
+        )}
         <SelectInput
           label="Who speaks"
           path="from"
           value={from}
           none={places.length === 0 ? 'No place to attach yet' : 'Choose a client’s place'}
-          choices={places.map(({ id, label }) => ({ value: id, label }))}
+          choices={offered.map(({ id, label }) => ({ value: id, label }))}
           onChange={(value) => set({ from: value })}
         />
         <SelectInput

@@ -89,9 +89,7 @@ export default function Ports() {
         onClose={() => set({ edit: null })}
         title={device?.name ?? ''}
       >
-        {device && (
-          <DeviceForm key={`${device.id} ${revision}`} device={device} onDone={() => set({ edit: null })} />
-        )}
+        {device && <DeviceForm key={device.id} device={device} onDone={() => set({ edit: null })} />}
       </Dialog>
     </>
   )

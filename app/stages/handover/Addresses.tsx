@@ -6,7 +6,7 @@ import { Section } from './Section'
 
 export function Addresses() {
   const { site } = useSite()
-  const fixed = distinctFixedAddresses(site).sort((a, b) => ipNumber(a.ip) - ipNumber(b.ip))
+  const fixed = [...distinctFixedAddresses(site)].sort((a, b) => ipNumber(a.ip) - ipNumber(b.ip))
   return (
     <Section title="Networks and addresses">
       <table className="plain mb-3">

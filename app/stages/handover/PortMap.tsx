@@ -6,6 +6,9 @@ import { useSite } from '../../hooks/useSite'
 import { speedText } from '../ports/speedText'
 import { Section } from './Section'
 
+/** A port with more tags than this lists their numbers alone: the record is for reading and printing. */
+const MOST_FLAGS = 8
+
 export function PortMap() {
   const { site } = useSite()
   const strips = switchingDevices(site)
@@ -56,7 +59,11 @@ function Row({ device, port }: { device: Device; port: Port }) {
         <span className="flex flex-wrap gap-2">
           {sorts &&
             port.mode === 'trunk' &&
-            port.taggedVlans.map((vlanId) => <Flag key={vlanId} vlanId={vlanId} size={12} />)}
+            (port.taggedVlans.length > MOST_FLAGS ? (
+              <span className="figures">{port.taggedVlans.join(' ')}</span>
+            ) : (
+              port.taggedVlans.map((vlanId) => <Flag key={vlanId} vlanId={vlanId} size={12} />)
+            ))}
         </span>
       </td>
       <td>{spec?.pse ? (port.poe ? 'on' : 'off') : ''}</td>

@@ -7,7 +7,7 @@ import { useSite } from '../../hooks/useSite'
 /** Every address the plan fixes by hand, in order, with where it lies. */
 export function FixedAddresses() {
   const { site } = useSite()
-  const rows = distinctFixedAddresses(site).sort((a, b) => ipNumber(a.ip) - ipNumber(b.ip))
+  const rows = [...distinctFixedAddresses(site)].sort((a, b) => ipNumber(a.ip) - ipNumber(b.ip))
   return (
     <section className="sheet px-4 py-2">
       <table className="plain">

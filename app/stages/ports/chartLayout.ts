@@ -153,7 +153,7 @@ export function neighbourhood(site: Site, all: Device[], chosen: Device): Device
 }
 
 /** More than this on one chart cannot be read. */
-const MOST_ON_CHART = 14
+const MOST_ON_CHART = 9
 
 /** What the chart shows: all boxes while they are few, else those around the chosen one, else the first ones. */
 export function chartDevices(site: Site, strips: Device[], chosen: Device | undefined): Device[] {

@@ -1,0 +1,24 @@
+import { findings } from '~/core/findings'
+import type { Finding } from '~/core/findings'
+import { twinOf } from '~/core/layer3'
+import type { Twin } from '~/core/layer3'
+import type { Site } from '~/core/site'
+
+export interface Evaluated {
+  twin: Twin
+  findings: Finding[]
+}
+
+const known = new WeakMap<Site, Evaluated>()
+
+/** What follows from a plan, worked out once for each of its revisions while the store keeps it. */
+export function evaluated(site: Site): Evaluated {
+  const made = known.get(site) ?? evaluate(site)
+  known.set(site, made)
+  return made
+}
+
+function evaluate(site: Site): Evaluated {
+  const twin = twinOf(site)
+  return { twin, findings: findings(site, twin) }
+}
