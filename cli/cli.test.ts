@@ -51,6 +51,49 @@ test('reach: the matrix, one way that works, one that does not', () => {
   expect(lost.stdout).toContain('not a member of VLAN 60')
 })
 
+const YARD = 'demo/tern-quay-mended.json'
+
+test('l2: who hears a broadcast, with which tag, from each attachment and tag', () => {
+  const { status, json } = beacon('l2', YARD)
+  expect(status).toBe(0)
+  const sent = json().broadcasts.find(
+    ({ from, tag }: { from: string; tag: number | null }) => from === 'port:switch:11' && tag === null,
+  )
+  expect(sent.reaches).toContainEqual({ attachment: 'station:printer', tag: null })
+  expect(sent.reaches.map(({ attachment }: { attachment: string }) => attachment)).not.toContain(
+    'port:switch:15',
+  )
+  expect(beacon('l2', YARD, '--text').stdout).toContain('port:switch:11, untagged: port:switch:12 untagged')
+})
+
+test('trace: every hop of one way', () => {
+  const { status, stdout } = beacon(
+    'trace',
+    YARD,
+    '--from',
+    'ssid:cafe-router:ssid-cafe',
+    '--to',
+    'internet',
+    '--text',
+  )
+  expect(status).toBe(0)
+  expect(stdout).toContain('Café router is a client of Berth guests')
+  expect(beacon('trace', YARD, '--from', 'port:switch:11').status).toBe(2)
+})
+
+test('export: the list, one file, keys only when asked for', () => {
+  expect(
+    beacon('export', YARD)
+      .json()
+      .files.map(({ id }: { id: string }) => id),
+  ).toContain('gateway.dnsmasq')
+  expect(beacon('export', YARD, '--as', 'gateway.nft', '--text').stdout).toContain('chain forward')
+  const file = (...more: string[]) => beacon('export', YARD, '--as', 'radius.users', '--text', ...more).stdout
+  expect(file()).not.toContain('halyard')
+  expect(file('--keys')).toContain('halyard-and-cleat-9')
+  expect(beacon('export', YARD, '--as', 'gateway.docx').status).toBe(2)
+})
+
 test('proof: both ways judged by the link', () => {
   const passed = beacon('proof', UP, DOWN, '--medium', 'radio', '--link-rate', '600')
   expect([passed.status, passed.json().passed]).toEqual([0, true])

@@ -181,3 +181,22 @@ test('bench actions are filed in order at the present bench time; a new set-up f
   store.bench.start(id, 1, yard(), 9, 10)
   expect(store.bench.read(id)?.actions).toEqual([])
 })
+
+test('a plan stored by an earlier version reads with every field of today, and the same object while it stands', () => {
+  const db = openDatabase(':memory:')
+  const store = storeOn(db)
+  const id = store.sites.create(yard())
+  db.prepare(
+    `UPDATE plan_record SET body = json_remove(body, '$.role', '$.air', '$.radius', '$.bridgeMode', '$.opensPageOf')
+     WHERE collection = 'devices'`,
+  ).run()
+  db.prepare(
+    `UPDATE plan_record SET body = json_remove(body, '$.groupIds', '$.isolated') WHERE collection = 'ssids'`,
+  ).run()
+  db.prepare(
+    `UPDATE plan_record SET body = json_remove(body, '$.relayed', '$.announcedControllerId', '$.announcedBy')
+     WHERE collection = 'networks'`,
+  ).run()
+  expect(store.sites.read(id)?.site).toEqual(yard())
+  expect(store.sites.read(id)?.site).toBe(store.sites.read(id)?.site)
+})

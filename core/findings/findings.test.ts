@@ -3,6 +3,8 @@ import { applyEdits } from '../site'
 import type { Site } from '../site'
 import { integrityProblems } from '../site/integrity'
 import {
+  boatyard,
+  spoiltBoatyard,
   spoiltYard,
   withDevice,
   withManagement,
@@ -100,6 +102,76 @@ test('for any mixture: mending on and on comes to an end, and no mend is left', 
     }),
     { seed: 34, numRuns: 60 },
   )
+})
+
+const YARD_SPOILERS: Record<string, (site: Site) => Site> = {
+  'a VLAN missing': (site) => withPort(site, 'sw-shed', 3, { taggedVlans: [60] }),
+  'one way': (site) => ({ ...site, rules: site.rules.filter(({ id }) => id !== 'r-crew-berths') }),
+  'a broad allow': (site) => ({
+    ...site,
+    rules: [{ id: 'wide', action: 'allow', fromNetworkId: 'tills', to: 'any', enabled: true }, ...site.rules],
+  }),
+  'modem routes': (site) => withDevice(site, 'modem', { bridgeMode: false }),
+  'no translation': (site) => withNetwork(site, 'crew', { translated: false }),
+  'old RADIUS port': (site) => ({
+    ...site,
+    profiles: site.profiles.map((p) => (p.radius ? { ...p, radius: { ...p.radius, port: 1645 } } : p)),
+  }),
+  'laptop astray': (site) => withManagement(site, 'laptop', { networkId: null, ip: '192.168.7.20' }),
+  'hidden SSID': (site) => withSsid(site, 'ssid-crew', { hidden: true }),
+  'slow port': (site) => withPort(site, 'sw-shed', 1, { speedMbps: 100 }),
+  'tag into the plain switch': (site) =>
+    withPort(site, 'sw-gate', 5, { mode: 'trunk', taggedVlans: [24], admit: 'all' }),
+  'second cable': (site) => ({
+    ...site,
+    links: [
+      ...site.links,
+      {
+        ...site.links[0]!,
+        id: 'second',
+        a: { deviceId: 'switch', port: 16 },
+        b: { deviceId: 'sw-shed', port: 8 },
+      },
+    ],
+  }),
+}
+
+test('for any mixture in the boatyard: a mend takes its finding away and adds none of another kind', () => {
+  fc.assert(
+    fc.property(fc.subarray(Object.keys(YARD_SPOILERS), { minLength: 1 }), (names) => {
+      const site = names.reduce((yardSoFar, name) => YARD_SPOILERS[name]!(yardSoFar), boatyard())
+      const before = findings(site)
+      const known = new Set(before.map(({ code }) => code))
+      for (const finding of before) {
+        if (!finding.mend) continue
+        const mended = applyEdits(site, finding.mend.edits)
+        const after = findings(mended)
+        expect(after.map(({ says }) => says)).not.toContain(finding.says)
+        expect(after.map(({ code }) => code).filter((code) => !known.has(code))).toEqual([])
+        expect(integrityProblems(mended)).toEqual([])
+      }
+    }),
+    { seed: 56, numRuns: 40 },
+  )
+})
+
+test('the boatyard has its dozen planted mistakes, and what follows from them; mended, none', () => {
+  expect(findings(spoiltBoatyard()).map(({ code }) => code)).toEqual([
+    'VLN-1',
+    'VLN-5',
+    'ISO-1',
+    'ISO-2',
+    'POW-1',
+    'ENT-1',
+    'ADR-2',
+    'ADR-8',
+    'ROL-3',
+    'SSI-2',
+    'VLN-4',
+    'POW-2',
+    'WSH-1',
+  ])
+  expect(findings(boatyard())).toEqual([])
 })
 
 test('finding ids are unique, and stay while the mistake stays', () => {
