@@ -40,7 +40,7 @@ export function grownYard(accessPoints: number): Site {
     const ap: Device = {
       ...managed(`ap${a}`, `AP ${a}`, 'accessPoint', [{ ...trunk(1), taggedVlans: [] }]),
       typeId: AP_TYPE.id,
-      powerSource: 'poe',
+      powerSource: 'supply',
       radios: [{ band: '5', enabled: true, channel: 36, widthMhz: 20 }],
     }
     devices.push(ap)

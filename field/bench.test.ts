@@ -1,7 +1,7 @@
 import { expectedSpan } from '~/core/adoption'
 import type { BenchAction, TimedAction } from '~/core/adoption'
 import type { Site } from '~/core/site'
-import { spoiltYard, withDevice, withPort, yard } from '~/tests/kit/yard'
+import { boatyard, spoiltYard, withDevice, withPort, yard } from '~/tests/kit/yard'
 import { nextEventUs, runBench } from './bench'
 import { groundOf, runClientTests } from './clients'
 import { benchView } from './view'
@@ -209,4 +209,14 @@ test('stepping: the next event is in the future, and none is left when all waits
   const early = run(yard(), 0.5)
   expect(nextEventUs(early)).toBeGreaterThan(early.nowUs)
   expect(nextEventUs(run(yard(), 60))).toBeNull()
+})
+
+test('no two access points on the bench lease one address', () => {
+  const site = boatyard()
+  const bench = run(site, 20)
+  const ips = site.devices
+    .filter(({ kind }) => kind === 'accessPoint')
+    .map(({ id }) => bench.devices.get(id)?.ip)
+  expect(ips.every((ip) => ip?.startsWith('172.27.12.'))).toBe(true)
+  expect(new Set(ips).size).toBe(9)
 })

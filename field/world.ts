@@ -23,7 +23,7 @@ export function addressFor(bench: Bench, twin: Twin, device: Device): Found {
   if (!key) return { ok: false, why: 'It has no management network.' }
   const place = { deviceId: device.id, key }
   const [server] = answeringServers(twin, place)
-  const lease = server && leaseFrom(bench.site, server)
+  const lease = server && leaseFrom(bench.site, server, device, leasedBefore(bench, device))
   if (lease) return { ok: true, ip: lease.ip }
   const network = networkOf(bench.site, networkId)
   const planned = network?.servedBy ? deviceOf(bench.site, network.servedBy) : undefined
@@ -33,6 +33,10 @@ export function addressFor(bench: Bench, twin: Twin, device: Device): Found {
   const way = frameWay(twin, place, { deviceId: planned.id, key: `self:${network?.vlanId ?? 0}` })
   return { ok: false, why: `No address server answers. ${way.reason ?? ''}`.trim() }
 }
+
+/** A device that asks again gets what it had; what others have is not given twice. */
+const leasedBefore = (bench: Bench, device: Device): ReadonlySet<string> =>
+  new Set([...bench.devices].flatMap(([id, { ip }]) => (id !== device.id && ip !== null ? [ip] : [])))
 
 /** Whether a device finds its controller: by broadcast, so on the same segment. Source: RFC 5415 section 3.3. */
 export function findsController(

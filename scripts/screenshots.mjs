@@ -52,18 +52,39 @@ async function pictures(page) {
   await page.getByRole('link', { name: 'Tern Quay Boatyard', exact: true }).click()
   await page.waitForURL(/brief/)
   const site = page.url().replace(/\/brief.*/, '')
+  const down = (by) => page.evaluate((top) => document.querySelector('main')?.scrollTo(0, top), by)
   await view('brief', `${site}/brief`)
+  await down(600)
+  await shot('wishes')
   await view('networks', `${site}/networks`)
   await view('ssids', `${site}/networks?tab=ssids`)
   await view('reach', `${site}/networks?tab=reach`)
+  await open(`${site}/networks?tab=helpers`)
+  await page.getByRole('button', { name: 'Show what it would do' }).first().click()
+  await page
+    .getByText(/% growth/)
+    .first()
+    .waitFor()
+  await shot('helpers')
   await view('findings', `${site}/networks?panel=findings`)
-  await view('follow', `${site}/ports?panel=follow&from=ssid:ap-shop:ssid-berth&to=internet`)
-  await view('ports', `${site}/ports?device=switch&port=3`)
+  await view('follow', `${site}/ports?panel=follow&from=ssid:ap-work-2:ssid-crew&to=internet`)
+  await view('ports', `${site}/ports?device=switch&port=7`)
+  await view('many-ports', `${site}/ports?sel=sw-shed.2~sw-shed.3~sw-gate.2`)
+  await open(`${site}/ports?csv=ports`)
+  await page.getByLabel('CSV file').setInputFiles({
+    name: 'ports.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Switch;Port number;PVID\nWorkshop switch;6;36\nGate hut switch;99;12\n'),
+  })
+  await page.getByText('has no port “99”').waitFor()
+  await shot('csv')
 
   await open(`${site}/staging?panel=findings`)
-  for (const code of ['VLN-1', 'POW-1', 'ADR-2', 'SSI-2']) {
-    await page.locator(`[data-code="${code}"] .button-main`).click()
-    await page.locator(`[data-code="${code}"]`).waitFor({ state: 'detached' })
+  const mends = page.locator('[data-code] .button-main')
+  for (let left = await mends.count(); left > 0; left = await mends.count()) {
+    const id = await page.locator('[data-finding]:has(.button-main)').first().getAttribute('data-finding')
+    await mends.first().click()
+    await page.locator(`[data-finding="${id}"]`).waitFor({ state: 'detached' })
   }
   await open(`${site}/staging`)
   await page.getByRole('button', { name: 'Set up the bench' }).click()
@@ -72,11 +93,23 @@ async function pictures(page) {
   const accessPoint = (phase) =>
     page.waitForSelector(`[data-device="ap-shop"][data-phase="${phase}"]`, { timeout: 60_000 })
   await accessPoint('waiting')
-  await page.getByRole('button', { name: 'Say yes: adopt it' }).click()
+  await page.locator('[data-device="ap-shop"]').getByRole('button', { name: 'Say yes: adopt it' }).click()
   await accessPoint('configuring')
   await page.waitForTimeout(900)
   await shot('staging')
-  await accessPoint('running')
+  await page.getByRole('button', { name: /^Say yes to all/ }).click()
+  for (const id of [
+    'ap-shop',
+    'ap-pontoon',
+    'ap-cafe',
+    'ap-work-2',
+    'ap-paint',
+    'ap-office',
+    'ap-gate',
+    'ap-hard',
+    'ap-work-1',
+  ])
+    await page.waitForSelector(`[data-device="${id}"][data-phase="running"]`, { timeout: 60_000 })
   await page.getByLabel('Log', { exact: true }).fill('AP over the counter runs, label on the case')
   await page.keyboard.press('Enter')
 
@@ -95,12 +128,12 @@ async function pictures(page) {
   await page.waitForTimeout(400)
   await shot('proof')
   await view('handover', `${site}/handover`)
+  await down(100_000)
+  await page.waitForTimeout(200)
+  await shot('files')
   await page.getByRole('button', { name: 'Switch to night' }).click()
   await page.waitForSelector('[data-theme="night"]')
-  await view(
-    'night',
-    `${site}/ports?device=switch&port=3&panel=follow&from=ssid:ap-shop:ssid-berth&to=internet`,
-  )
+  await view('night', `${site}/ports?device=sw-shed&port=3`)
 }
 
 async function answers() {

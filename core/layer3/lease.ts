@@ -36,10 +36,15 @@ function takenIn(site: Site): Set<string> {
 
 /**
  * The lease a client takes from a server: the address reserved for its MAC, else the lowest of the pool that nothing
- * else in the plan holds (RFC 2131 section 4.3.1). Null when the pool is exhausted.
+ * else in the plan holds (RFC 2131 section 4.3.1) and nobody has leased. Null when the pool is exhausted.
  */
-export function leaseFrom(site: Site, server: AddressServer, client?: Device): Lease | null {
-  const ip = reservedFor(site, server, client) ?? lowestFree(site, server)
+export function leaseFrom(
+  site: Site,
+  server: AddressServer,
+  client?: Device,
+  leased: ReadonlySet<string> = NONE,
+): Lease | null {
+  const ip = reservedFor(site, server, client) ?? lowestFree(site, server, leased)
   if (ip === null) return null
   const network =
     server.network ?? (server.gateway === null ? null : strayIn(site, server.start, server.gateway))
@@ -65,13 +70,15 @@ function reservedFor(site: Site, server: AddressServer, client?: Device): string
   return client.management.networkId === server.network.id ? client.management.ip : null
 }
 
-function lowestFree(site: Site, server: AddressServer): string | null {
+const NONE: ReadonlySet<string> = new Set()
+
+function lowestFree(site: Site, server: AddressServer, leased: ReadonlySet<string>): string | null {
   const held = takenIn(site)
   const first = ipNumber(server.start)
   const size = poolSize(server)
   for (let i = 0; i < size; i++) {
     const ip = ipText(first + i)
-    if (!held.has(ip)) return ip
+    if (!held.has(ip) && !leased.has(ip)) return ip
   }
   return null
 }

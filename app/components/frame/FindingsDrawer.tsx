@@ -76,7 +76,8 @@ function Item({ finding, chosen, busy, onMend }: ItemProps) {
       <div className="mt-2 flex flex-wrap items-center gap-2">
         {finding.mend && (
           <button className="button button-main" disabled={busy} onClick={onMend}>
-            <Wrench size={15} aria-hidden /> {finding.mend}
+            <Wrench size={15} aria-hidden className="shrink-0" />{' '}
+            <span className="text-left">{finding.mend}</span>
           </button>
         )}
         {finding.where.slice(0, 2).map((where) => (

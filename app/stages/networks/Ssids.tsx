@@ -84,7 +84,11 @@ export function Ssids() {
                   </td>
                   <td>{MODE_NAME[profile.mode]}</td>
                   <td>
-                    <KeyField profileId={profile.id} />
+                    {profile.mode.endsWith('enterprise') ? (
+                      (deviceOf(site, profile.radius?.serverId ?? null)?.name ?? 'no login server')
+                    ) : (
+                      <KeyField profileId={profile.id} />
+                    )}
                   </td>
                   <td>{profile.wps ? 'on' : 'off'}</td>
                   <td>
