@@ -1,4 +1,5 @@
 /** Takes the pictures of docs/screenshots from the demo: serves a fresh copy, drives it, and writes one PNG per view. */
+import { Buffer } from 'node:buffer'
 import { spawn } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
