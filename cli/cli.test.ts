@@ -64,6 +64,7 @@ test('l2: who hears a broadcast, with which tag, from each attachment and tag', 
     'port:switch:15',
   )
   expect(beacon('l2', YARD, '--text').stdout).toContain('port:switch:11, untagged: port:switch:12 untagged')
+  expect(beacon('l2', 'demo/tern-quay.json', '--text').stdout).toMatch(/comes round again at .*port (8|16)/)
 })
 
 test('trace: every hop of one way', () => {

@@ -17,11 +17,11 @@ export const l2Command = (files: string[]): Output =>
       json: {
         site: site.value.name,
         attachments,
-        broadcasts: sent.map(({ attachmentId, sentTag, heard, loops }) => ({
+        broadcasts: sent.map(({ attachmentId, sentTag, heard, loopsAt }) => ({
           from: attachmentId,
           tag: sentTag,
           reaches: heard.map((one) => ({ attachment: one.attachmentId, tag: one.tag })),
-          loops,
+          loopsAt,
         })),
       },
       text: sent
@@ -33,5 +33,5 @@ export const l2Command = (files: string[]): Output =>
 
 const tagWords = (tag: Tag): string => (tag === null ? 'untagged' : `tag ${tag}`)
 
-const sentence = ({ attachmentId, sentTag, heard, loops }: Broadcast): string =>
-  `${attachmentId}, ${tagWords(sentTag)}: ${heard.map((one) => `${one.attachmentId} ${tagWords(one.tag)}`).join(', ')}${loops ? ' (and comes round again)' : ''}`
+const sentence = ({ attachmentId, sentTag, heard, loopsAt }: Broadcast): string =>
+  `${attachmentId}, ${tagWords(sentTag)}: ${heard.map((one) => `${one.attachmentId} ${tagWords(one.tag)}`).join(', ')}${loopsAt.length > 0 ? ` (comes round again at ${loopsAt.join(', ')})` : ''}`

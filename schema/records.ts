@@ -129,12 +129,21 @@ export const deviceType = Joi.object({
   minimumFirmware: version(),
 })
 
+/**
+ * The careful default where IEEE 802.1Q leaves a choice: an access port is on VLAN 1 and admits untagged frames only; a
+ * trunk admits all, and drops untagged ones unless it is given a native VLAN.
+ */
+const byMode =
+  <T>(access: T, trunk: T) =>
+  (port: { mode?: string }): T =>
+    port.mode === 'trunk' ? trunk : access
+
 export const port = Joi.object({
   number: portNumber().required(),
   mode: choice('access', 'trunk').default('access'),
-  nativeVlan: vlanId().allow(null).default(1),
+  nativeVlan: vlanId().allow(null).default(byMode(1, null)),
   taggedVlans: Joi.array().items(vlanId()).unique().max(4094).default([]),
-  admit: choice('all', 'untaggedOnly', 'taggedOnly').default('untaggedOnly'),
+  admit: choice('all', 'untaggedOnly', 'taggedOnly').default(byMode('untaggedOnly', 'all')),
   ingressFilter: flag(true),
   poe: flag(false),
   speedMbps: speed().allow(null).default(null),

@@ -181,4 +181,7 @@ test('switches, cables and plain clients alone make a site', () => {
     }),
   )
   expect(read).toMatchObject({ ok: true, value: { networks: [], devices: [{ name: 'a' }, { name: 'h' }] } })
+  const [access, trunk] = read.ok ? (read.value.devices[0]?.ports ?? []) : []
+  expect(access).toMatchObject({ mode: 'access', nativeVlan: 1, admit: 'untaggedOnly', ingressFilter: true })
+  expect(trunk).toMatchObject({ nativeVlan: null, admit: 'all', ingressFilter: true })
 })

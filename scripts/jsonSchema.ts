@@ -3,7 +3,7 @@ import { siteFile } from '~/schema/siteFile'
 
 /** The structure of a site file as JSON Schema (draft 2019-09), made from the validator itself. */
 export function siteFileJsonSchema(): Record<string, unknown> {
-  return {
+  return plain({
     $schema: 'https://json-schema.org/draft/2019-09/schema',
     title: 'Yard Beacon site file, version 1',
     description:
@@ -12,5 +12,9 @@ export function siteFileJsonSchema(): Record<string, unknown> {
       siteFile,
       'json-draft-2019-09',
     ),
-  }
+  })
 }
+
+/** Defaults that depend on another field are functions, which JSON Schema cannot say: site-file.md does. */
+const plain = (schema: Record<string, unknown>) =>
+  JSON.parse(JSON.stringify(schema)) as Record<string, unknown>

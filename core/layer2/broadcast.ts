@@ -1,11 +1,13 @@
+import { portName } from '../site/lookups'
 import type { Site, VlanId } from '../site/types'
 import type { Attachment } from './attachments'
 import { attachmentsOf } from './attachments'
 import { buildFabric } from './fabric'
 import type { Fabric } from './fabric'
-import { placeKey } from './keys'
+import { placeKey, socketNumber } from './keys'
 import type { Tag } from './membership'
 import { flood } from './walk'
+import type { Loop } from './walk'
 
 export interface Heard {
   attachmentId: string
@@ -18,8 +20,8 @@ export interface Broadcast {
   attachmentId: string
   sentTag: Tag
   heard: Heard[]
-  /** Whether it comes round again somewhere. */
-  loops: boolean
+  /** The ports at which it comes round again, by name. */
+  loopsAt: string[]
 }
 
 /** Every VLAN id that stands anywhere in the plan. */
@@ -69,5 +71,14 @@ function broadcastFrom(
     const attachmentId = ears.get(key)
     return attachmentId === undefined || attachmentId === attachment.id ? [] : [{ attachmentId, tag }]
   })
-  return { attachmentId: attachment.id, sentTag, heard, loops: loops.length > 0 }
+  return { attachmentId: attachment.id, sentTag, heard, loopsAt: loopNames(fabric, loops) }
+}
+
+function loopNames({ site }: Fabric, loops: Loop[]): string[] {
+  const names = loops.map(({ place: { deviceId, key } }) => {
+    const port = socketNumber(key)
+    const device = site.devices.find(({ id }) => id === deviceId)?.name ?? deviceId
+    return port === null ? `the radio link of ${device}` : portName(site, { deviceId, port })
+  })
+  return [...new Set(names)]
 }

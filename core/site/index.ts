@@ -1,3 +1,4 @@
+export * from './areas'
 export * from './bulkPorts'
 export * from './change'
 export * from './complete'

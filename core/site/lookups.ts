@@ -1,6 +1,5 @@
 import { endKey, indexOf } from './siteIndex'
 import type {
-  Area,
   Device,
   DeviceKind,
   DeviceType,
@@ -80,10 +79,3 @@ export const vlanName = (site: Site, vlanId: number): string => {
   const network = indexOf(site).networkByVlan.get(vlanId)
   return network ? `VLAN ${vlanId} (${network.name})` : `VLAN ${vlanId}`
 }
-
-/** Clients expected in an area, over all its networks. */
-export const areaClients = ({ needs }: Area): number => needs.reduce((sum, { clients }) => sum + clients, 0)
-
-/** What an area must carry when all its clients are busy: the sum of clients × rate. */
-export const areaMbps = ({ needs }: Area): number =>
-  needs.reduce((sum, { clients, rateMbps }) => sum + clients * rateMbps, 0)

@@ -1,3 +1,7 @@
+import type { Area, Wish } from './wishes'
+
+export type { Area, AreaNeed, Wish } from './wishes'
+
 /** Ids are opaque strings, unique within their collection. */
 export type Id = string
 export type VlanId = number
@@ -108,28 +112,6 @@ export interface Group {
 export interface Jack {
   port: number
   networkId: Id
-}
-
-/** A part of the site that must be covered, and for whom. */
-export interface Area {
-  id: Id
-  name: string
-  needs: AreaNeed[]
-}
-
-export interface AreaNeed {
-  networkId: Id
-  clients: number
-  /** What each client should get. */
-  rateMbps: number
-}
-
-/** What the client asked for: which network must, may or must not reach what. */
-export interface Wish {
-  id: Id
-  fromNetworkId: Id
-  to: { networkId: Id } | 'internet'
-  wish: 'must' | 'may' | 'mustNot'
 }
 
 export type PoeStandard = '802.3af' | '802.3at' | '802.3bt-3' | '802.3bt-4'

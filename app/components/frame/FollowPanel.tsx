@@ -86,6 +86,20 @@ export function FollowPanel() {
               <StageItem key={i} stage={stage} sameWay={sameWay(stage, frame.answer.stages[i - 1])} />
             ))}
           </ol>
+          {frame.answer.names && (
+            <p
+              className={`mt-3 border-l-2 pl-3 ${frame.answer.names.ok ? 'border-depth-5' : 'border-caution'}`}
+            >
+              <strong>
+                Finds names{' '}
+                <span className={frame.answer.names.ok ? 'text-soft' : 'text-caution'}>
+                  {frame.answer.names.ok ? 'yes' : 'no'}
+                </span>
+              </strong>
+              <br />
+              {frame.answer.names.says}
+            </p>
+          )}
         </div>
       )}
       {!frame && (

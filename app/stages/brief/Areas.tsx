@@ -4,6 +4,7 @@ import { areaClients, areaMbps, networkOf } from '~/core/site'
 import type { Area } from '~/core/site'
 import { Dialog } from '../../components/Dialog'
 import { Flag } from '../../components/Flag'
+import { Traced } from '../../components/Traced'
 import { newId } from '../../hooks/newId'
 import { useSite } from '../../hooks/useSite'
 import { AreaForm } from './AreaForm'
@@ -66,7 +67,9 @@ export function Areas() {
                   </span>
                 </td>
                 <td className="num figures">{areaClients(area)}</td>
-                <td className="num figures">{areaMbps(area)}</td>
+                <td className="num">
+                  <Traced number={{ ...areaMbps(site, area), unit: '' }} />
+                </td>
               </tr>
             ))}
           </tbody>
