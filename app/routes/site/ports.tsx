@@ -46,7 +46,12 @@ export default function Ports() {
       </StageHead>
       <FilterBar shown={listed.length} all={site.devices.length} />
       <div className="space-y-5">
-        <SwitchChart devices={chartDevices(site, strips, device)} chosen={chosen} onChoose={choose} />
+        <SwitchChart
+          devices={chartDevices(site, strips, device)}
+          all={strips.length}
+          chosen={chosen}
+          onChoose={choose}
+        />
         <div className="grid items-start gap-5 @4xl:grid-cols-2">
           {ends.length > 1 ? (
             <BulkForm key={revision} />

@@ -10,6 +10,8 @@ import type { PlacedBlock, PlacedCell, PlacedTrunk } from './chartLayout'
 
 interface Props {
   devices: Device[]
+  /** How many boxes there are in all: where not all are drawn, the chart says so. */
+  all: number
   chosen: { deviceId: string; port: number } | null
   onChoose: (deviceId: string, port: number) => void
 }
@@ -17,7 +19,7 @@ interface Props {
 const MARGIN = 10
 
 /** The boxes side by side with the cables between them, each cable flying the flags of what it carries. */
-export function SwitchChart({ devices, chosen, onChoose }: Props) {
+export function SwitchChart({ devices, all, chosen, onChoose }: Props) {
   const { site } = useSite()
   const lit = useLitPorts()
   const { blocks, trunks, width, height } = chartLayout(site, devices)
@@ -26,7 +28,13 @@ export function SwitchChart({ devices, chosen, onChoose }: Props) {
     root.current?.querySelector<SVGGElement>(`[data-cell="${deviceId}.${port}"]`)?.focus()
   if (blocks.length === 0) return null
   return (
-    <section className="sheet overflow-x-auto" aria-label="Chart of the switches" tabIndex={0}>
+    <section className="sheet max-h-[62vh] overflow-auto" aria-label="Chart of the switches" tabIndex={0}>
+      {devices.length < all && (
+        <p className="caption border-b border-line px-3 py-1">
+          {devices.length} of {all} boxes. Choose a port of another one below, or search, to see it with what
+          it is cabled to.
+        </p>
+      )}
       <svg
         ref={root}
         width={width + 2 * MARGIN}

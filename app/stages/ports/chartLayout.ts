@@ -6,6 +6,7 @@ export const CELL = { width: 30, height: 40 }
 const HEAD = 24
 const GAP = { column: 54, row: 22 }
 const ONE_ROW = 5
+const MOST_PER_ROW = 12
 
 export interface PlacedCell {
   number: number
@@ -94,7 +95,7 @@ function columnsOf(devices: Device[], links: Link[]): Device[][] {
 
 function blockAt(device: Device, x: number, y: number): PlacedBlock {
   const count = device.ports.length
-  const perRow = Math.max(4, count <= ONE_ROW ? count : Math.ceil(count / 2))
+  const perRow = Math.min(MOST_PER_ROW, Math.max(4, count <= ONE_ROW ? count : Math.ceil(count / 2)))
   const cells = device.ports.map(({ number }, i) => ({
     number,
     x: x + (i % perRow) * CELL.width,
