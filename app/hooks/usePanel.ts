@@ -11,8 +11,10 @@ export function usePanel() {
   const { key } = useLocation()
   const value = search.get('panel')
   const panel: Panel | null = value === 'findings' || value === 'follow' ? value : null
+  /** The address as it will be once what was asked for has come. */
+  const latest = () => new URLSearchParams(asked?.at === key ? asked.search : search)
   const set = (changes: Record<string, string | null>) => {
-    const next = new URLSearchParams(asked?.at === key ? asked.search : search)
+    const next = latest()
     for (const [name, to] of Object.entries(changes)) {
       if (to === null) next.delete(name)
       else next.set(name, to)
@@ -21,5 +23,5 @@ export function usePanel() {
     setSearch(next, { replace: true, preventScrollReset: true })
   }
   const toggle = (which: Panel) => set({ panel: panel === which ? null : which })
-  return { panel, toggle, set, search }
+  return { panel, toggle, set, search, latest }
 }

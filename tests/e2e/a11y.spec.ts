@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
-import { demoSite, open } from './kit'
+import { boatyard, demoSite, open } from './kit'
 
 const VIEWS = [
   'brief',
@@ -16,27 +16,52 @@ const VIEWS = [
   'handover',
 ]
 
+/** Views that have more to show in the whole boatyard. */
+const YARD_VIEWS = [
+  'brief',
+  'networks?tab=groups',
+  'networks?tab=reach',
+  'networks?tab=helpers',
+  'ports?device=sw-shed&port=3&panel=follow&from=ssid:ap-work-2:ssid-crew&to=internet',
+  'ports?sel=sw-shed.2~sw-gate.2',
+  'ports?csv=ports',
+  'ports?device=radius&edit=device',
+  'ports?device=cafe-router&edit=device',
+  'handover',
+]
+
+const SITES = [
+  { name: 'the chandlery', make: demoSite, views: VIEWS },
+  { name: 'the boatyard', make: boatyard, views: YARD_VIEWS },
+] as const
+
 for (const theme of ['day', 'night'] as const)
-  test(`axe finds nothing serious on any view by ${theme}`, async ({ page, request, context, baseURL }) => {
-    test.setTimeout(120_000)
-    const site = await demoSite(request, baseURL!)
-    await open(page, '/')
-    if (theme === 'night') {
-      await page.getByRole('button', { name: 'Switch to night' }).click()
-      await expect(page.locator('html')).toHaveAttribute('data-theme', 'night')
-    }
-    const headers = { origin: baseURL! }
-    await context.request.post(`${site}/bench`, { data: { kind: 'setUp' }, headers })
-    await context.request.post(`${site}/proof`, { form: { intent: 'clients' }, headers })
-    for (const view of ['/', ...VIEWS.map((name) => `${site}/${name}`)]) {
-      await open(page, view)
-      const { violations } = await new AxeBuilder({ page }).analyze()
-      const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
-      expect(
-        serious.map(
-          ({ id, nodes }) =>
-            `${view}: ${id} ${nodes[0]?.html.slice(0, 160)} ${nodes[0]?.failureSummary ?? ''}`,
-        ),
-      ).toEqual([])
-    }
-  })
+  for (const { name, make, views } of SITES)
+    test(`axe finds nothing serious on any view of ${name} by ${theme}`, async ({
+      page,
+      request,
+      context,
+      baseURL,
+    }) => {
+      test.setTimeout(300_000)
+      const site = await make(request, baseURL!)
+      await open(page, '/')
+      if (theme === 'night') {
+        await page.getByRole('button', { name: 'Switch to night' }).click()
+        await expect(page.locator('html')).toHaveAttribute('data-theme', 'night')
+      }
+      const headers = { origin: baseURL! }
+      await context.request.post(`${site}/bench`, { data: { kind: 'setUp' }, headers })
+      await context.request.post(`${site}/proof`, { form: { intent: 'clients' }, headers })
+      for (const view of ['/', ...views.map((path) => `${site}/${path}`)]) {
+        await open(page, view)
+        const { violations } = await new AxeBuilder({ page }).analyze()
+        const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+        expect(
+          serious.map(
+            ({ id, nodes }) =>
+              `${view}: ${id} ${nodes[0]?.html.slice(0, 160)} ${nodes[0]?.failureSummary ?? ''}`,
+          ),
+        ).toEqual([])
+      }
+    })

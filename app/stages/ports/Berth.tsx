@@ -78,6 +78,9 @@ const washOf = (selected: boolean, chosen: boolean): string =>
       ? 'bg-depth-1'
       : 'hover:bg-depth-1'
 
+/** More tags than this are counted; the port's own form shows them all. */
+const MOST_FLAGS = 8
+
 /** The native VLAN flies large and bare; tagged VLANs fly below it, each with a dot for its tag. */
 function Hoist({ port }: { port: Port }) {
   return (
@@ -92,12 +95,17 @@ function Hoist({ port }: { port: Port }) {
       )}
       {port.mode === 'trunk' && port.taggedVlans.length > 0 && (
         <span className="flex flex-wrap gap-x-1.5 gap-y-0.5">
-          {port.taggedVlans.map((vlanId) => (
+          {port.taggedVlans.slice(0, MOST_FLAGS).map((vlanId) => (
             <span key={vlanId} className="flex items-center gap-0.5">
               <FlagCloth vlanId={vlanId} size={9} />
               <span className="figures text-[0.72rem]">{vlanId}</span>
             </span>
           ))}
+          {port.taggedVlans.length > MOST_FLAGS && (
+            <span className="figures text-[0.72rem]" title={port.taggedVlans.join(', ')}>
+              and {port.taggedVlans.length - MOST_FLAGS} more
+            </span>
+          )}
         </span>
       )}
     </span>

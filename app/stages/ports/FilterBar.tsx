@@ -1,4 +1,5 @@
 import { Search } from 'lucide-react'
+import { useRef, useState } from 'react'
 import { usePanel } from '../../hooks/usePanel'
 import { useSite } from '../../hooks/useSite'
 import type { DeviceFilter } from './deviceFilter'
@@ -11,10 +12,20 @@ export function useDeviceFilter(): DeviceFilter {
   return { text: search.get('q') ?? '', only: known ? (only as DeviceFilter['only']) : 'all' }
 }
 
+const PAUSE_MS = 200
+
 export function FilterBar({ shown, all }: { shown: number; all: number }) {
   const { site } = useSite()
   const { set } = usePanel()
   const { text, only } = useDeviceFilter()
+  const [typed, setTyped] = useState(text)
+  const timer = useRef(0)
+  /** What is typed stands at once; the list follows when the typing pauses. */
+  const type = (value: string) => {
+    setTyped(value)
+    window.clearTimeout(timer.current)
+    timer.current = window.setTimeout(() => set({ q: value || null }), PAUSE_MS)
+  }
   return (
     <div role="search" className="mb-3 flex flex-wrap items-center gap-3">
       <label className="relative min-w-64 flex-1">
@@ -24,8 +35,8 @@ export function FilterBar({ shown, all }: { shown: number; all: number }) {
           type="search"
           className="field pl-7"
           placeholder="device, place, address, or what is plugged in"
-          value={text}
-          onChange={(event) => set({ q: event.target.value || null })}
+          value={typed}
+          onChange={(event) => type(event.target.value)}
         />
       </label>
       <label className="flex items-center gap-2">

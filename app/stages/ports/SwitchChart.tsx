@@ -77,15 +77,18 @@ function Trunk({ trunk: { from, to, vlanIds }, isLit }: { trunk: PlacedTrunk; is
   )
 }
 
+/** Flags are drawn 24 wide and 18 high. */
+const FLAG_WIDTH = 24
+
 function MiniFlag({ vlanId, x, y, width }: { vlanId: number; x: number; y: number; width: number }) {
   const { field, charge, path } = flagOf(vlanId)
   return (
-    <svg x={x} y={y} width={width} height={(width * 3) / 4} viewBox="0 0 24 18" className="flag">
+    <g transform={`translate(${x} ${y}) scale(${width / FLAG_WIDTH})`} className="flag">
       <title>{`VLAN ${vlanId}`}</title>
       <rect x="0.5" y="0.5" width="23" height="17" fill={field} />
       <path d={path} fill={charge} />
       <rect x="0.5" y="0.5" width="23" height="17" fill="none" stroke="var(--ink)" strokeWidth="1.6" />
-    </svg>
+    </g>
   )
 }
 
