@@ -38,3 +38,24 @@ test('the mend goes before a broad allow', () => {
 test('a way that somebody asked for may stay open', () => {
   expect(seen(iso1, boatyard())).toEqual([])
 })
+
+test('a wish that an inner router goes round', () => {
+  const site = {
+    ...without('r-berths-tills'),
+    wishes: boatyard().wishes.filter(({ id }) => id !== 'w-berths-tills'),
+  }
+  const allowed: Rule[] = [
+    { id: 'open', action: 'allow', fromNetworkId: 'berths', to: { networkId: 'tills' }, enabled: true },
+    ...site.rules.filter(({ id }) => id !== 'r-tills-berths'),
+  ]
+  const wished = [
+    ...site.wishes,
+    { id: 'w1', fromNetworkId: 'berths', to: { networkId: 'tills' }, wish: 'may' as const },
+    { id: 'w2', fromNetworkId: 'tills', to: { networkId: 'berths' }, wish: 'may' as const },
+  ]
+  const spoilt = { ...site, rules: allowed, wishes: wished }
+  expect(seen(iso1, spoilt).map(({ says }) => says)).toEqual([
+    'Café must not reach Tills, and does, by way of another network.',
+  ])
+  expectMended(iso1, spoilt)
+})

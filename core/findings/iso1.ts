@@ -1,4 +1,5 @@
-import { decide, matches } from '../layer3'
+import { decide, matches, matrixOf } from '../layer3'
+import type { Twin } from '../layer3'
 import type { Id, Network, Rule as Policy, Site } from '../site'
 import { networkOf } from '../site'
 import type { Mend, Rule, Sighting } from './types'
@@ -7,9 +8,9 @@ import { atNetwork } from './where'
 /** Networks that should not see each other and can, at least one way. */
 export const iso1: Rule = {
   code: 'ISO-1',
-  check: ({ site }) => {
+  check: ({ site, twin }) => {
     const seen = new Set<string>()
-    return [...unkeptWishes(site), ...oneWayDrops(site), ...looseGuests(site)].filter(({ where }) => {
+    return [...unkeptWishes(site, twin), ...oneWayDrops(site), ...looseGuests(site)].filter(({ where }) => {
       const pair = where.map((place) => place.id).join(' ')
       if (seen.has(pair)) return false
       seen.add(pair)
@@ -31,7 +32,7 @@ const passes = (site: Site, from: Network, to: Network): boolean =>
   isRouted(from, to) && decide(site, from.id, { networkId: to.id }).action === 'allow'
 
 /** The ways between two networks that must be closed for the first to be kept out of the second. */
-function unkeptWishes(site: Site): Sighting[] {
+function unkeptWishes(site: Site, twin: Twin): Sighting[] {
   return site.wishes.flatMap(({ fromNetworkId, to, wish }) => {
     const from = networkOf(site, fromNetworkId)
     if (wish !== 'mustNot' || !from) return []
@@ -40,10 +41,33 @@ function unkeptWishes(site: Site): Sighting[] {
         ? [toInternet(site, from)]
         : []
     const target = networkOf(site, to.networkId)
-    return target && passes(site, from, target)
-      ? [sighting(site, from, target, `${from.name} must not reach ${target.name}, and no rule drops it.`)]
-      : []
+    if (!target) return []
+    if (passes(site, from, target))
+      return [
+        sighting(site, from, target, `${from.name} must not reach ${target.name}, and no rule drops it.`),
+      ]
+    return roundabout(site, twin, from, target)
   })
+}
+
+/** Through a router behind a router, or a leak: no one router sees both networks, and still the ping comes back. */
+function roundabout(site: Site, twin: Twin, from: Network, to: Network): Sighting[] {
+  if (from.routedBy === to.routedBy) return []
+  const cell = matrixOf(twin).find(
+    ({ fromNetworkId, target }) =>
+      fromNetworkId === from.id && target.kind === 'network' && target.networkId === to.id,
+  )
+  if (!cell || cell.verdict === 'no') return []
+  return [
+    {
+      says: `${from.name} must not reach ${to.name}, and does, by way of another network.`,
+      where: [atNetwork(from), atNetwork(to)],
+      mend: {
+        label: `Drop from ${from.name} to ${to.name}`,
+        edits: dropEdits(site, from.id, { networkId: to.id }),
+      },
+    },
+  ]
 }
 
 /** A drop one way with the other way open, unless somebody asked for that. */

@@ -63,11 +63,7 @@ export default function Ports() {
               changed at once.
             </p>
           )}
-          {isSwitch(device) ? (
-            <PortHelper key={device.id} device={device} />
-          ) : (
-            <DeviceList devices={listed} />
-          )}
+          {isSwitch(device) && <PortHelper key={device.id} device={device} />}
         </div>
         <StripStack devices={strips} chosen={chosen} onChoose={choose} />
         {strips.length === 0 && (
