@@ -1,8 +1,8 @@
-import { attachmentsOf, cablePath, interfaceIn, isMember, socketNumber } from '../layer2'
-import type { Membership, Place } from '../layer2'
+import { cablePath, interfaceIn, isMember, socketNumber, vlanNeeds } from '../layer2'
+import type { Membership, Place, VlanNeed } from '../layer2'
 import { perTwin } from '../layer3'
 import type { Twin } from '../layer3'
-import { accessPoints, deviceOf, networkOf, vlanName } from '../site'
+import { deviceOf, vlanName } from '../site'
 import type { Id, LinkEnd, Network, Port, Site } from '../site'
 
 /** VLANs that something needs on a port of a managed device and that are not there. */
@@ -14,18 +14,12 @@ export interface MissingVlans {
   neededBy: string[]
 }
 
-interface Need {
-  from: Place
-  network: Network
-  who: string
-}
-
 /** Walks from every place that needs a VLAN to the router or server of that network and collects the gaps. */
 export const missingVlans = perTwin((twin: Twin): MissingVlans[] => {
   const { site, fabric } = twin
   const gaps = new Map<string, MissingVlans>()
   const ways = new Map<string, PassedPort[] | null>()
-  for (const need of needs(site)) {
+  for (const need of vlanNeeds(site)) {
     const goal = interfaceOfNetwork(need.network)
     const key = goal && interfaceIn(fabric, goal, need.network)
     if (!goal || !key) continue
@@ -60,33 +54,13 @@ function passedPorts({ site, fabric }: Twin, from: Place, to: Place): PassedPort
 
 const interfaceOfNetwork = (network: Network): Id | null => network.routedBy ?? network.servedBy
 
-function needs(site: Site): Need[] {
-  const clients = attachmentsOf(site).flatMap((attachment) => {
-    const network = networkOf(site, attachment.networkId)
-    return network ? [{ from: attachment.place, network, who: attachment.label }] : []
-  })
-  const gear = accessPoints(site).flatMap((device) => {
-    const network = networkOf(site, device.management.networkId)
-    return network
-      ? [
-          {
-            from: { deviceId: device.id, key: `self:${network.vlanId}` as const },
-            network,
-            who: `${device.name} itself`,
-          },
-        ]
-      : []
-  })
-  return [...clients, ...gear]
-}
-
 function managedPort(site: Site, deviceId: Id, number: number): Port | undefined {
   const device = deviceOf(site, deviceId)
   if (device?.kind !== 'switch' && device?.kind !== 'gateway') return undefined
   return device.uplink?.port === number ? undefined : device.ports.find((port) => port.number === number)
 }
 
-function note(gaps: Map<string, MissingVlans>, deviceId: Id, port: Port, need: Need): void {
+function note(gaps: Map<string, MissingVlans>, deviceId: Id, port: Port, need: VlanNeed): void {
   const end = { deviceId, port: port.number }
   const key = `${deviceId}/${port.number}`
   const gap = gaps.get(key) ?? { end, port, vlanIds: [], neededBy: [] }

@@ -2,27 +2,20 @@ import { isIp } from '../addressing'
 import { grouped } from '../grouped'
 import { networkOf } from '../site'
 import type { Addressing, Device, Edit, Management, Network, Site } from '../site'
-import { CellFault } from './cellFault'
+import { CellFault, deviceNamed } from './cellFault'
 import { writeCsv } from './csv'
 import type { CsvTable } from './csv'
-import { cellReader, rowNumber } from './csvFields'
+import { cellReader, csvField, rowNumber } from './csvFields'
 import type { CsvField, ImportPreview, Mapping } from './csvFields'
 
-const field = (key: string, label: string, needed = false, ...alsoCalled: string[]): CsvField => ({
-  key,
-  label,
-  needed,
-  alsoCalled,
-})
-
 export const ADDRESS_FIELDS: readonly CsvField[] = [
-  field('device', 'Device', true, 'name', 'hostname', 'host'),
-  field('network', 'Network', false, 'vlan name'),
-  field('addressing', 'Address by', false, 'method', 'type'),
-  field('ip', 'IP address', false, 'address', 'ip', 'ipv4'),
-  field('prefix', 'Mask /', false, 'prefix length', 'mask', 'cidr'),
-  field('gateway', 'Gateway', false, 'router'),
-  field('mac', 'Hardware address (MAC)', false, 'mac', 'hardware address'),
+  csvField('device', 'Device', true, 'name', 'hostname', 'host'),
+  csvField('network', 'Network', false, 'vlan name'),
+  csvField('addressing', 'Address by', false, 'method', 'type'),
+  csvField('ip', 'IP address', false, 'address', 'ip', 'ipv4'),
+  csvField('prefix', 'Mask /', false, 'prefix length', 'mask', 'cidr'),
+  csvField('gateway', 'Gateway', false, 'router'),
+  csvField('mac', 'Hardware address (MAC)', false, 'mac', 'hardware address'),
 ]
 
 /** Every device's own address, one row each. */
@@ -75,12 +68,7 @@ function deviceOfRow(
   name: string,
   row: number,
 ): Device {
-  if (name === '') throw new CellFault('Device', 'The name of the device is missing.')
-  const found = devices.get(name.toLowerCase()) ?? []
-  const [device] = found
-  if (!device) throw new CellFault('Device', `There is no device “${name}” in this site.`)
-  if (found.length > 1)
-    throw new CellFault('Device', `${found.length} devices are called “${name}”. Rename one first.`)
+  const device = deviceNamed(devices, name, 'Device')
   const before = seen.get(device.id)
   if (before !== undefined)
     throw new CellFault('Device', `${device.name} stands in row ${before} already. Keep one of the two.`)

@@ -1,5 +1,3 @@
-import type { CsvTable } from './csv'
-
 /** A column that an import understands. */
 export interface CsvField {
   key: string
@@ -8,6 +6,13 @@ export interface CsvField {
   /** Other headings that mean the same. */
   alsoCalled: string[]
 }
+
+export const csvField = (key: string, label: string, needed = false, ...alsoCalled: string[]): CsvField => ({
+  key,
+  label,
+  needed,
+  alsoCalled,
+})
 
 /** For each field the column it is read from, or null. */
 export type Mapping = Record<string, number | null>
@@ -58,5 +63,3 @@ export interface ImportPreview<E> {
 
 export const HEADER_ROWS = 1
 export const rowNumber = (index: number): number => index + 1 + HEADER_ROWS
-
-export type Interpreter<E, C> = (context: C, table: CsvTable, mapping: Mapping) => ImportPreview<E>

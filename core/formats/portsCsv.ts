@@ -1,25 +1,18 @@
 import { grouped } from '../grouped'
 import { deviceOf, endKey, linkAt, neighbourAt, portRange, switchingDevices } from '../site'
 import type { CableCategory, Device, Edit, Link, LinkEnd, Port, Site } from '../site'
-import { CellFault } from './cellFault'
+import { CellFault, deviceNamed } from './cellFault'
 import { writeCsv } from './csv'
 import type { CsvTable } from './csv'
-import { cellReader, rowNumber } from './csvFields'
+import { cellReader, csvField, rowNumber } from './csvFields'
 import type { CsvField, ImportPreview, Mapping, RowProblem } from './csvFields'
 import { slug } from './text'
 
-const field = (key: string, label: string, needed = false, ...alsoCalled: string[]): CsvField => ({
-  key,
-  label,
-  needed,
-  alsoCalled,
-})
-
 export const PORT_FIELDS: readonly CsvField[] = [
-  field('device', 'Device', true, 'switch', 'switch name'),
-  field('port', 'Port', true, 'port number', 'socket'),
-  field('mode', 'Kind', false, 'port mode', 'type'),
-  field(
+  csvField('device', 'Device', true, 'switch', 'switch name'),
+  csvField('port', 'Port', true, 'port number', 'socket'),
+  csvField('mode', 'Kind', false, 'port mode', 'type'),
+  csvField(
     'native_vlan',
     'Native VLAN',
     false,
@@ -30,13 +23,13 @@ export const PORT_FIELDS: readonly CsvField[] = [
     'access vlan',
     'vlan',
   ),
-  field('tagged_vlans', 'Tagged VLANs', false, 'tagged', 'trunk vlans', 'allowed vlans'),
-  field('poe', 'PoE', false, 'power'),
-  field('speed_mbps', 'Speed, Mbit/s', false, 'speed'),
-  field('to_device', 'Plugged in', false, 'to', 'neighbour', 'connected to', 'remote device'),
-  field('to_port', 'Its port', false, 'remote port', 'neighbour port'),
-  field('length_m', 'Length, m', false, 'length'),
-  field('cable', 'Cable', false, 'category'),
+  csvField('tagged_vlans', 'Tagged VLANs', false, 'tagged', 'trunk vlans', 'allowed vlans'),
+  csvField('poe', 'PoE', false, 'power'),
+  csvField('speed_mbps', 'Speed, Mbit/s', false, 'speed'),
+  csvField('to_device', 'Plugged in', false, 'to', 'neighbour', 'connected to', 'remote device'),
+  csvField('to_port', 'Its port', false, 'remote port', 'neighbour port'),
+  csvField('length_m', 'Length, m', false, 'length'),
+  csvField('cable', 'Cable', false, 'category'),
 ]
 
 /** Every port of every box with ports side by side, one row each. */
@@ -125,14 +118,7 @@ function portOfRow(
   deviceKey: string,
   portKey: string,
 ): { device: Device; port: Port } {
-  const named = cell(deviceKey) ?? ''
-  const label = deviceKey === 'device' ? 'Device' : 'Plugged in'
-  if (named === '') throw new CellFault(label, 'The name of the device is missing.')
-  const found = devices.get(named.toLowerCase()) ?? []
-  const [device] = found
-  if (!device) throw new CellFault(label, `There is no device “${named}” in this site.`)
-  if (found.length > 1)
-    throw new CellFault(label, `${found.length} devices are called “${named}”. Rename one first.`)
+  const device = deviceNamed(devices, cell(deviceKey) ?? '', deviceKey === 'device' ? 'Device' : 'Plugged in')
   const number = wholeNumber(cell(portKey) ?? '')
   const port = device.ports.find((candidate) => candidate.number === number)
   if (!port)

@@ -1,4 +1,4 @@
-import { jackNetwork, networkOf, portSpecOf, ssidsOn } from '../site/lookups'
+import { jackNetwork, networkOf, portSpecOf, ssidsOn, vlansServed } from '../site/lookups'
 import type { Device, HouseholdRole, Id, Port, Site, VlanId } from '../site/types'
 import type { Behaviour, FabricNode, FabricPort, PortGroup } from './fabric'
 import { placeKey, socket } from './keys'
@@ -87,7 +87,7 @@ function contextOf(site: Site): Context {
 }
 
 function sockets({ site }: Context, device: Device, behaviour: Behaviour): BarePort[] {
-  const wire = device.kind === 'accessPoint' ? accessPointTags(site, device) : null
+  const wire = device.kind === 'accessPoint' ? new Set(vlansServed(site, device)) : null
   return device.ports.map((port) => {
     const key = socket(port.number)
     if (device.uplink?.port === port.number && behaviour === 'aware')
@@ -102,16 +102,6 @@ const isDeadSocket = (site: Site, device: Device, port: Port, behaviour: Behavio
   device.kind === 'router' &&
   behaviour === 'transparent' &&
   portSpecOf(site, device, port.number)?.role === 'wan'
-
-/** Every VLAN that an access point must have on its wire: its management, its SSIDs, its jacks. */
-function accessPointTags(site: Site, device: Device): Set<VlanId> {
-  const networks = [
-    networkOf(site, device.management.networkId),
-    ...ssidsOn(site, device).map(({ networkId }) => networkOf(site, networkId)),
-    ...(site.groups.length > 0 ? device.ports.map(({ number }) => jackNetwork(site, device.id, number)) : []),
-  ]
-  return new Set(networks.flatMap((network) => (network ? [network.vlanId] : [])))
-}
 
 /**
  * The wired side of an access point: its native VLAN untagged, every other VLAN that it serves tagged. It follows from

@@ -2,9 +2,8 @@ import { munkres } from 'munkres'
 import { bad, good } from '../outcome'
 import type { Outcome } from '../outcome'
 import { canServeClass, pseLimitW } from '../power'
-import { linkAt, neighbourAt, networkOf, portName, portSpecOf, typeOf } from '../site'
+import { linkAt, neighbourAt, networkOf, portName, portSpecOf, typeOf, vlansServed } from '../site'
 import type { Device, Edit, Id, Link, LinkEnd, Port, Site } from '../site'
-import { vlansOfAccessPoint } from './trunks'
 import type { Proposal, Reason } from './types'
 
 /**
@@ -126,7 +125,7 @@ function settingsFor(site: Site, device: Device, guest: Guest, port: Port): Port
   const base = { ...port, poe }
   if (guest.device.kind === 'accessPoint') {
     const native = networkOf(site, guest.device.management.networkId)?.vlanId ?? port.nativeVlan
-    const tagged = vlansOfAccessPoint(site, guest.device).filter((vlanId) => vlanId !== native)
+    const tagged = vlansServed(site, guest.device).filter((vlanId) => vlanId !== native)
     return {
       ...base,
       mode: 'trunk',

@@ -1,14 +1,8 @@
-import { cablePath, interfaceIn, socketNumber, attachmentsOf } from '../layer2'
-import type { Place } from '../layer2'
+import { cablePath, interfaceIn, socketNumber, vlanNeeds } from '../layer2'
 import type { Twin } from '../layer3'
-import { endKey, jackNetwork, neighbourAt, networkOf, portName, ssidsOn, vlanName } from '../site'
-import type { Device, Edit, Id, LinkEnd, Network, Port, Site, VlanId } from '../site'
+import { endKey, neighbourAt, portName, vlanName } from '../site'
+import type { Device, Edit, Id, LinkEnd, Port, Site, VlanId } from '../site'
 import type { Proposal, Reason } from './types'
-
-interface Need {
-  from: Place
-  network: Network
-}
 
 /**
  * Every trunk carries what somebody behind it needs, and no more: from each place a client can attach, and from each
@@ -68,7 +62,7 @@ function neededVlans({ site, fabric }: Twin): Map<string, Set<VlanId>> {
     const key = endKey({ deviceId, port: number })
     needed.set(key, (needed.get(key) ?? new Set()).add(vlanId))
   }
-  for (const { from, network } of needsOf(site)) {
+  for (const { from, network } of vlanNeeds(site)) {
     const goal = network.routedBy ?? network.servedBy
     const key = goal && interfaceIn(fabric, goal, network)
     const steps = goal && key ? cablePath(fabric, from, { deviceId: goal, key }) : null
@@ -79,29 +73,4 @@ function neededVlans({ site, fabric }: Twin): Map<string, Set<VlanId>> {
       }
   }
   return needed
-}
-
-function needsOf(site: Site): Need[] {
-  const clients = attachmentsOf(site).flatMap(({ place, networkId }) => {
-    const network = networkOf(site, networkId)
-    return network ? [{ from: place, network }] : []
-  })
-  const gear = site.devices.flatMap((device): Need[] => {
-    const network = networkOf(site, device.management.networkId)
-    if (!network) return []
-    const key =
-      device.kind === 'controller' || device.kind === 'radius' ? 'self' : (`self:${network.vlanId}` as const)
-    return [{ from: { deviceId: device.id, key }, network }]
-  })
-  return [...clients, ...gear]
-}
-
-/** The VLANs an access point must have on its wire, its own first: what its switch port has to carry. */
-export function vlansOfAccessPoint(site: Site, device: Device): VlanId[] {
-  const networks = [
-    networkOf(site, device.management.networkId),
-    ...ssidsOn(site, device).map(({ networkId }) => networkOf(site, networkId)),
-    ...device.ports.map(({ number }) => jackNetwork(site, device.id, number)),
-  ]
-  return [...new Set(networks.flatMap((network) => (network ? [network.vlanId] : [])))]
 }

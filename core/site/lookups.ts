@@ -11,6 +11,7 @@ import type {
   SecurityProfile,
   Site,
   Ssid,
+  VlanId,
 } from './types'
 
 const found = <T>(map: Map<Id, T>, id: Id | null): T | undefined => (id === null ? undefined : map.get(id))
@@ -78,4 +79,14 @@ export function portName(site: Site, end: LinkEnd): string {
 export const vlanName = (site: Site, vlanId: number): string => {
   const network = indexOf(site).networkByVlan.get(vlanId)
   return network ? `VLAN ${vlanId} (${network.name})` : `VLAN ${vlanId}`
+}
+
+/** The VLANs an access point must have on its wire: its management first, then its SSIDs and its jacks. */
+export function vlansServed(site: Site, device: Device): VlanId[] {
+  const networks = [
+    networkOf(site, device.management.networkId),
+    ...ssidsOn(site, device).map(({ networkId }) => networkOf(site, networkId)),
+    ...(site.groups.length > 0 ? device.ports.map(({ number }) => jackNetwork(site, device.id, number)) : []),
+  ]
+  return [...new Set(networks.flatMap((network) => (network ? [network.vlanId] : [])))]
 }
