@@ -4,7 +4,7 @@ import { findings } from '../findings'
 import { matrixOf, twinOf } from '../layer3'
 import { applyEdits, integrityProblems } from '../site'
 import type { Network, Site } from '../site'
-import { boatyard, withDevice, withPort } from '~/tests/kit/yard'
+import { boatyard, withDevice, withNetwork, withPort } from '~/tests/kit/yard'
 import { cutSubnets, neededHosts, prefixFor, proposeAddressPlan } from './addressPlan'
 import { proposePorts } from './portAssignment'
 import { secondRouterRecipe } from './secondRouter'
@@ -108,6 +108,17 @@ test('trunks: what is missing is added, what nobody needs goes, and nobody is cu
   expect(findings(after)).toEqual([])
   expect(verdicts(after)).toEqual(verdicts(boatyard()))
   expect(proposeTrunks(twinOf(after)).edits).toEqual([])
+})
+
+test('trunks: a network without router or server keeps its clients together', () => {
+  const alone = withNetwork(boatyard(), 'cameras', { routedBy: null, servedBy: null, gateway: null })
+  const after = applyEdits(alone, proposeTrunks(twinOf(alone)).edits)
+  const tags = (id: string, number: number) =>
+    after.devices.find((device) => device.id === id)?.ports.find((port) => port.number === number)
+      ?.taggedVlans
+  expect(tags('sw-gate', 1)).toContain(48)
+  expect(tags('switch', 7)).toContain(48)
+  expect(tags('gateway', 2)).not.toContain(48)
 })
 
 test('ports: who stands well stays, who does not moves, and it says why', () => {

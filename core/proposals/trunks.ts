@@ -1,12 +1,13 @@
-import { cablePath, interfaceIn, socketNumber, vlanNeeds } from '../layer2'
+import { cablePath, interfaceIn, samePlace, socketNumber, vlanNeeds } from '../layer2'
+import type { Fabric, Place } from '../layer2'
 import type { Twin } from '../layer3'
 import { endKey, neighbourAt, portName, vlanName } from '../site'
-import type { Device, Edit, Id, LinkEnd, Port, Site, VlanId } from '../site'
+import type { Device, Edit, Id, LinkEnd, Network, Port, Site, VlanId } from '../site'
 import type { Proposal, Reason } from './types'
 
 /**
  * Every trunk carries what somebody behind it needs, and no more: from each place a client can attach, and from each
- * box's own management, the VLAN is wanted on every port up to the router (or server) of its network.
+ * box's own management, the VLAN is wanted on every port up to the router (or server) of its network, or up to the other clients where there is neither.
  */
 export function proposeTrunks(twin: Twin): Proposal {
   const { site } = twin
@@ -62,10 +63,11 @@ function neededVlans({ site, fabric }: Twin): Map<string, Set<VlanId>> {
     const key = endKey({ deviceId, port: number })
     needed.set(key, (needed.get(key) ?? new Set()).add(vlanId))
   }
+  const meeting = new Map<Id, Place>()
   for (const { from, network } of vlanNeeds(site)) {
-    const goal = network.routedBy ?? network.servedBy
-    const key = goal && interfaceIn(fabric, goal, network)
-    const steps = goal && key ? cablePath(fabric, from, { deviceId: goal, key }) : null
+    const goal = routerOf(fabric, network) ?? meeting.get(network.id) ?? from
+    meeting.set(network.id, goal)
+    const steps = samePlace(from, goal) ? null : cablePath(fabric, from, goal)
     for (const { deviceId, inKey, outKey } of steps ?? [])
       for (const portKey of [inKey, outKey]) {
         const number = socketNumber(portKey)
@@ -73,4 +75,11 @@ function neededVlans({ site, fabric }: Twin): Map<string, Set<VlanId>> {
       }
   }
   return needed
+}
+
+/** Where a network's traffic meets: at its router or server. Without either its first client stands for it. */
+function routerOf(fabric: Fabric, network: Network): Place | null {
+  const deviceId = network.routedBy ?? network.servedBy
+  const key = deviceId && interfaceIn(fabric, deviceId, network)
+  return deviceId && key ? { deviceId, key } : null
 }
