@@ -58,6 +58,15 @@ test('nftables: rules in order, off ones named, untranslated networks left out',
   expect(text.indexOf('rule 3')).toBeLessThan(text.indexOf('rule 4'))
 })
 
+test('nftables: who is kept out of a network is kept from the router’s address there', () => {
+  const text = fileText(boatyard(), 'gateway.nft')
+  expect(text).toContain(
+    'iifname "lan.60" ip daddr { 172.27.12.1, 172.27.24.1, 172.27.36.1, 172.27.48.1 } drop',
+  )
+  expect(text).toContain('iifname "lan.24" ip daddr { 172.27.36.1, 172.27.60.1 } drop')
+  expect(fileText({ ...boatyard(), rules: [] }, 'gateway.nft')).not.toContain('ip daddr { 172.27')
+})
+
 test('netplan is YAML with an interface per network', () => {
   const plan = parse(fileText(boatyard(), 'gateway.netplan')) as {
     network: { vlans: Record<string, { id: number; addresses: string[] }> }

@@ -1,3 +1,4 @@
+import { decide } from '../layer3'
 import { networkOf } from '../site'
 import type { Device, Network, Rule, Site } from '../site'
 import { lanInterface, routedNetworks, UPLINK } from './interfaces'
@@ -27,6 +28,7 @@ export function nftablesRuleset(site: Site, device: Device): string {
     '    type filter hook input priority filter; policy accept;',
     '    ct state established,related accept',
     `    iifname "${UPLINK}" drop`,
+    networks.flatMap((from) => closedGateways(site, networks, from)),
     '  }',
     '}',
     'table ip yard_nat',
@@ -38,6 +40,18 @@ export function nftablesRuleset(site: Site, device: Device): string {
     '  }',
     '}',
   )
+}
+
+/** A network that is kept out of another is kept from the router's own address there too. */
+function closedGateways(site: Site, networks: Network[], from: Network): string[] {
+  const closed = networks.flatMap(({ id, gateway }) =>
+    id !== from.id && gateway !== null && decide(site, from.id, { networkId: id }).action === 'drop'
+      ? [gateway]
+      : [],
+  )
+  return closed.length === 0
+    ? []
+    : [`    iifname "${lanInterface(from.vlanId)}" ip daddr { ${closed.join(', ')} } drop`]
 }
 
 const set = (names: string[]): string => `{ ${names.map((name) => `"${name}"`).join(', ')} }`

@@ -1,4 +1,4 @@
-import { networkAround, reach, standInsOf, targetsOf, verdictOf } from '~/core/layer3'
+import { decide, networkAround, reach, standInsOf, targetsOf, verdictOf } from '~/core/layer3'
 import type { Target } from '~/core/layer3'
 import { deviceOf } from '~/core/site'
 import type { Rule, Site } from '~/core/site'
@@ -94,6 +94,29 @@ async function tableAgrees(lab: Lab): Promise<void> {
   expect(real).toEqual(twin)
 }
 
+/** The router's own addresses follow the rules of the networks they are in. */
+async function gatewaysAgree(lab: Lab): Promise<void> {
+  const networks = lab.site.networks.filter(
+    ({ routedBy, gateway }) => routedBy === 'gateway' && gateway !== null,
+  )
+  const asked = lab
+    .sources()
+    .filter(({ networkId }) => networks.some(({ id }) => id === networkId))
+    .flatMap((from) => networks.map((network) => ({ from, network })))
+  const real = await Promise.all(
+    asked.map(async ({ from, network }) => {
+      const open = await lab.pings(from.place, network.gateway)
+      return `${from.label} to ${network.gateway}: ${open ? 'yes' : 'no'}`
+    }),
+  )
+  const rules = asked.map(({ from, network }) => {
+    const own = from.networkId === network.id
+    const ruling = own ? null : decide(lab.site, from.networkId!, { networkId: network.id })
+    return `${from.label} to ${network.gateway}: ${ruling?.action === 'drop' ? 'no' : 'yes'}`
+  })
+  expect(real).toEqual(rules)
+}
+
 for (const [name, make] of VARIANTS)
   testReal(
     `brought up for real: ${name}`,
@@ -108,6 +131,19 @@ for (const [name, make] of VARIANTS)
     },
     120_000,
   )
+
+testReal(
+  'brought up for real: the router’s own addresses are closed with their networks',
+  async () => {
+    const lab = await Lab.of(without(boatyard(), 'r-crew-berths'))
+    try {
+      await gatewaysAgree(lab)
+    } finally {
+      await lab.down()
+    }
+  },
+  120_000,
+)
 
 testReal(
   'brought up for real: a second address server left on in a printer',
