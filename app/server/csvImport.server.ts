@@ -11,7 +11,7 @@ import {
 import type { CsvField, CsvTable, Mapping, RowProblem } from '~/core/formats'
 import { bad, good } from '~/core/outcome'
 import type { Outcome } from '~/core/outcome'
-import { applyEdits, integrityProblems } from '~/core/site'
+import { applyEdits, freshProblems } from '~/core/site'
 import type { Site } from '~/core/site'
 import { readCsvUpload } from '~/schema/csvUpload'
 import type { CsvUpload } from '~/schema/csvUpload'
@@ -74,8 +74,7 @@ const rowProblem = ({ row, column, message }: RowProblem) => ({
 })
 
 function consistent(before: Site, after: Site): Outcome<Site> {
-  const known = new Set(integrityProblems(before).map(({ message }) => message))
-  const fresh = integrityProblems(after).filter(({ message }) => !known.has(message))
+  const fresh = freshProblems(before, after)
   return fresh.length > 0 ? { ok: false, problems: fresh } : good(after)
 }
 

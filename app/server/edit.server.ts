@@ -1,6 +1,6 @@
 import { bad, good } from '~/core/outcome'
 import type { Outcome, Problem } from '~/core/outcome'
-import { applyEdits, integrityProblems, unmasked } from '~/core/site'
+import { applyEdits, freshProblems, unmasked } from '~/core/site'
 import type { Edit, SecurityProfile, Site } from '~/core/site'
 import { formProblems, readEditRequest } from '~/schema/edits'
 import { evaluated } from './evaluated.server'
@@ -34,12 +34,8 @@ function withStoredKey(site: Site, whole: Edit, untouched: Set<string>): Edit {
 }
 
 /** New contradictions between records; the path is cut to the field, since the form knows which record it edits. */
-function integrityOf(site: Site, edits: Edit[]): Problem[] {
-  const before = new Set(integrityProblems(site).map(({ message }) => message))
-  return integrityProblems(applyEdits(site, edits))
-    .filter(({ message }) => !before.has(message))
-    .map((problem) => ({ ...problem, path: problem.path.slice(2) }))
-}
+const integrityOf = (site: Site, edits: Edit[]): Problem[] =>
+  freshProblems(site, applyEdits(site, edits)).map((problem) => ({ ...problem, path: problem.path.slice(2) }))
 
 /** Carries out the mend of a finding as it stands now. */
 export function mendFinding(siteId: string, revision: number, findingId: string): Outcome<number> {

@@ -8,7 +8,7 @@ import {
   secondRouterRecipe,
 } from '~/core/proposals'
 import type { Proposal, Reason } from '~/core/proposals'
-import { applyEdits, integrityProblems } from '~/core/site'
+import { applyEdits, freshProblems } from '~/core/site'
 import type { Site } from '~/core/site'
 import { readProposalRequest } from '~/schema/proposals'
 import type { ProposalRequest } from '~/schema/proposals'
@@ -51,8 +51,7 @@ const gone = () => bad({ path: [], code: 'gone', message: 'That site is not here
 /** A proposal may not leave the plan contradicting itself. */
 function whole(site: Site, { edits }: Proposal): Outcome<Site> {
   const after = applyEdits(site, edits)
-  const before = new Set(integrityProblems(site).map(({ message }) => message))
-  const fresh = integrityProblems(after).filter(({ message }) => !before.has(message))
+  const fresh = freshProblems(site, after)
   return fresh.length > 0 ? { ok: false, problems: fresh } : good(after)
 }
 

@@ -1,6 +1,6 @@
 import { loginAt } from '../layer3'
 import type { LoginFault, Twin } from '../layer3'
-import { deviceOf, isOnAir, profileOf, ssidsOn } from '../site'
+import { deviceOf, isEnterprise, isOnAir, profileOf, ssidsOn } from '../site'
 import type { Device, SecurityProfile, Site, Ssid } from '../site'
 import { putDevice } from './mends'
 import type { Code } from './catalogue'
@@ -28,7 +28,7 @@ export const ent4: Rule = {
     site.devices.flatMap((client) => {
       const ssid = site.ssids.find(({ id }) => id === client.air?.ssidId)
       const profile = ssid && profileOf(site, ssid)
-      if (!client.air || client.air.enterprise || !ssid || !profile?.mode.endsWith('enterprise')) return []
+      if (!client.air || client.air.enterprise || !ssid || !isEnterprise(profile)) return []
       return [
         {
           says: `${client.name} joins “${ssid.name}”, which asks for a login, and is not set to enterprise.`,

@@ -39,3 +39,13 @@ test('a cabled box that hangs on another by radio too', () => {
     seen(vln5, site).some(({ mend }) => mend?.label === 'Switch the radio uplink of Hard standing AP off'),
   ).toBe(true)
 })
+
+test('a loop is found too where one cable on the way carries one way only', () => {
+  const oneWay = withPort(boatyard(), 'sw-shed', 4, {
+    nativeVlan: 24,
+    taggedVlans: [60],
+    admit: 'taggedOnly',
+  })
+  expect(seen(vln5, oneWay)).toEqual([])
+  expect(seen(vln5, second(oneWay)).length).toBeGreaterThan(0)
+})

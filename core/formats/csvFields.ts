@@ -61,5 +61,5 @@ export interface ImportPreview<E> {
   unchanged: number
 }
 
-export const HEADER_ROWS = 1
+const HEADER_ROWS = 1
 export const rowNumber = (index: number): number => index + 1 + HEADER_ROWS

@@ -3,7 +3,7 @@ import type { Device, Radio, RadiusTarget, SecurityProfile, Site, Ssid } from '.
 import { comment, hexOf, KEY_LEFT_OUT, lines, oneLine } from './text'
 
 /** The bridge that an SSID's frames come out on. */
-export const bridgeName = (vlanId: number): string => `br.${vlanId}`
+const bridgeName = (vlanId: number): string => `br.${vlanId}`
 
 /**
  * One radio of an access point as a configuration of hostapd: every SSID of that band on the bridge of its VLAN. Null

@@ -1,4 +1,4 @@
-import { jackNetwork, linkAt, portName, portSpecOf, ssidsOn } from '../site/lookups'
+import { freeSockets, jackNetwork, linkAt, portName, ssidsOn } from '../site/lookups'
 import { indexOf } from '../site/siteIndex'
 import type { Device, Id, Site, Ssid } from '../site/types'
 import { socket } from './keys'
@@ -29,10 +29,13 @@ function listAttachments(site: Site): Attachment[] {
       case 'accessPoint':
         return [...ssidsOn(site, device).map((ssid) => onAir(device, ssid)), ...jacks(site, device)]
       case 'router':
-        return [...ssidsOn(site, device).map((ssid) => onAir(device, ssid)), ...freeSockets(site, device)]
+        return [
+          ...ssidsOn(site, device).map((ssid) => onAir(device, ssid)),
+          ...socketAttachments(site, device),
+        ]
       case 'switch':
       case 'unmanagedSwitch':
-        return freeSockets(site, device)
+        return socketAttachments(site, device)
       case 'station':
         return [
           {
@@ -57,21 +60,14 @@ const onAir = (device: Device, ssid: Ssid): Attachment => ({
   networkId: ssid.networkId,
 })
 
-function freeSockets(site: Site, device: Device): Attachment[] {
-  return device.ports
-    .filter(
-      ({ number }) =>
-        device.uplink?.port !== number &&
-        portSpecOf(site, device, number)?.role !== 'wan' &&
-        !linkAt(site, { deviceId: device.id, port: number }),
-    )
-    .map((port) => ({
-      id: `port:${device.id}:${port.number}`,
-      kind: 'port' as const,
-      label: portName(site, { deviceId: device.id, port: port.number }),
-      place: { deviceId: device.id, key: socket(port.number) },
-      networkId: indexOf(site).networkByVlan.get(port.nativeVlan ?? -1)?.id ?? null,
-    }))
+function socketAttachments(site: Site, device: Device): Attachment[] {
+  return freeSockets(site, device).map((port) => ({
+    id: `port:${device.id}:${port.number}`,
+    kind: 'port' as const,
+    label: portName(site, { deviceId: device.id, port: port.number }),
+    place: { deviceId: device.id, key: socket(port.number) },
+    networkId: indexOf(site).networkByVlan.get(port.nativeVlan ?? -1)?.id ?? null,
+  }))
 }
 
 /** Sockets of an access point that one of its groups puts on a network. */

@@ -49,6 +49,7 @@ export function segmentsOf(fabric: Fabric): Segments {
   const ownFlood = (place: Place, tag: Tag): Segment => {
     const result = flood(fabric, place, tag)
     const segment = next()
+    segment.loops = result.loops.map((loop) => loop.place)
     for (const delivery of result.deliveries) segment.deliveries.set(placeKey(delivery.place), delivery.tag)
     return segment
   }

@@ -33,12 +33,17 @@ export function goalOf(twin: Twin, target: Target, from: Place): Goal | null {
   }
 }
 
+const push = (all: Map<Id, Place[]>, id: Id, place: Place): void => {
+  const list = all.get(id)
+  if (list) list.push(place)
+  else all.set(id, [place])
+}
+
 /** Hosts to ping in each network, those first that the network's router hears. At most two are kept. */
 const hostsOf = perTwin((twin: Twin): Map<Id, Place[]> => {
   const all = new Map<Id, Place[]>()
   const add = (networkId: Id | null, place: Place) => {
-    if (networkId !== null && twin.fabric.nodes.has(place.deviceId))
-      all.set(networkId, [...(all.get(networkId) ?? []), place])
+    if (networkId !== null && twin.fabric.nodes.has(place.deviceId)) push(all, networkId, place)
   }
   for (const device of twin.site.devices) {
     const network = networkOf(twin.site, device.management.networkId)

@@ -1,6 +1,6 @@
 import { interfaceIn, managementInterface } from '../layer2'
 import type { Attachment, Place } from '../layer2'
-import { deviceOf, networkOf, profileOf } from '../site'
+import { deviceOf, isEnterprise, networkOf, profileOf } from '../site'
 import type { Device, SecurityProfile, Ssid } from '../site'
 import { decide } from './policy'
 import { hearEachOther } from './twin'
@@ -10,9 +10,6 @@ export type LoginFault = 'ENT-1' | 'ENT-2' | 'ENT-3' | 'ENT-4' | 'path'
 
 /** How a client's 802.1X login ends, and what to blame when it fails. Source: RFC 3580, RFC 2865. */
 export type Login = { ok: true; says: string } | { ok: false; fault: LoginFault; says: string }
-
-export const isEnterprise = (profile: SecurityProfile | undefined): boolean =>
-  profile?.mode === 'wpa2-enterprise' || profile?.mode === 'wpa3-enterprise'
 
 const no = (fault: LoginFault, says: string): Login => ({ ok: false, fault, says })
 

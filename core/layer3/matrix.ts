@@ -1,6 +1,7 @@
 import { grouped } from '../grouped'
 import { attachmentsOf, placeKey } from '../layer2'
 import type { Attachment } from '../layer2'
+import { isEnterprise, profileOf } from '../site'
 import type { Id, Network, Site } from '../site'
 import { joined } from './login'
 import { verdictOf } from './reach'
@@ -78,12 +79,9 @@ function classKey(twin: Twin, attachment: Attachment): string {
   if (attachment.kind === 'station') return attachment.id
   const segment = twin.segments.from(attachment.place)
   const air = joined(twin, attachment)
-  const login = air ? `${air.ssid.id} ${needsLogin(twin, air.ssid.profileId) ? air.boxId : ''}` : ''
+  const login = air ? `${air.ssid.id} ${isEnterprise(profileOf(twin.site, air.ssid)) ? air.boxId : ''}` : ''
   return `${segment?.id ?? placeKey(attachment.place)} ${login}`
 }
-
-const needsLogin = (twin: Twin, profileId: Id | null): boolean =>
-  twin.site.profiles.find(({ id }) => id === profileId)?.mode.endsWith('enterprise') ?? false
 
 function cellOf(
   twin: Twin,
@@ -103,9 +101,9 @@ function cellOf(
       reached += members.length
       continue
     }
-    const byRule = failedOnPurpose(found)
-    const known = reasons.get(summary) ?? { says: summary, byRule, attachments: [] }
-    reasons.set(summary, { ...known, attachments: [...known.attachments, ...members] })
+    const reason = reasons.get(summary)
+    if (reason) reason.attachments.push(...members)
+    else reasons.set(summary, { says: summary, byRule: failedOnPurpose(found), attachments: [...members] })
   }
   const exceptions = [...reasons.values()]
   const verdict = exceptions.length === 0 ? 'yes' : reached === 0 ? 'no' : 'some'

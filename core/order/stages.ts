@@ -1,5 +1,5 @@
 import type { Finding, Severity, Stage } from '../findings'
-import { accessPoints, linkAt } from '../site'
+import { accessPoints, isConnected } from '../site'
 import type { Site } from '../site'
 
 /** The stages of the work in their order. A stage that gets a screen gets a line here. */
@@ -52,9 +52,7 @@ const JUDGES: Record<Stage, Judge> = {
     done: site.networks.length > 0 && site.ssids.length > 0,
   }),
   ports: (site) => {
-    const loose = site.devices.filter(
-      ({ id, ports }) => !ports.some(({ number }) => linkAt(site, { deviceId: id, port: number })),
-    )
+    const loose = site.devices.filter((device) => !isConnected(site, device))
     return {
       says: loose.length > 0 ? `${loose.length} not cabled` : plural(site.links.length, 'cable'),
       done: site.links.length > 0 && loose.length === 0,

@@ -53,8 +53,6 @@ export const bareDevice = (id: Id, name: string, kind: DeviceKind): Device => ({
 
 /** Source: RFC 2865 section 3. */
 export const RADIUS_PORT = 1812
-/** What servers listened on before RFC 2865 moved them (its section 3); some still do. */
-export const OLD_RADIUS_PORT = 1645
 
 function uplinkOf(type: DeviceType): Device['uplink'] {
   const wan = type.ports.find((port) => port.role === 'wan')

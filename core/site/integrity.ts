@@ -53,6 +53,12 @@ function wishesTwice(site: Site): Problem[] {
   })
 }
 
+/** What a change newly breaks: problems that were there before are not its fault. */
+export function freshProblems(before: Site, after: Site): Problem[] {
+  const known = new Set(integrityProblems(before).map(({ message }) => message))
+  return integrityProblems(after).filter(({ message }) => !known.has(message))
+}
+
 const problem = (path: Path, code: string, message: string): Problem => ({ path, code, message })
 
 function duplicateIds(site: Site): Problem[] {

@@ -7,6 +7,7 @@ import type {
   Link,
   LinkEnd,
   Network,
+  Port,
   PortSpec,
   SecurityProfile,
   Site,
@@ -31,6 +32,19 @@ export const sameEnd = (a: LinkEnd, b: LinkEnd): boolean => a.deviceId === b.dev
 
 /** The cable in that port, if any. */
 export const linkAt = (site: Site, end: LinkEnd): Link | undefined => indexOf(site).links.get(endKey(end))
+
+/** Whether a box hangs on anything: by a cable in any socket, or by radio. */
+export const isConnected = (site: Site, { id, ports, air }: Device): boolean =>
+  air !== null || ports.some(({ number }) => linkAt(site, { deviceId: id, port: number }) !== undefined)
+
+/** Sockets of a box that a client could use: free, and not its way to the feed. */
+export const freeSockets = (site: Site, device: Device): Port[] =>
+  device.ports.filter(
+    ({ number }) =>
+      device.uplink?.port !== number &&
+      portSpecOf(site, device, number)?.role !== 'wan' &&
+      !linkAt(site, { deviceId: device.id, port: number }),
+  )
 
 /** What is plugged into that port. */
 export function neighbourAt(

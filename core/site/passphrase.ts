@@ -1,10 +1,14 @@
-import type { SecurityMode } from './types'
+import type { SecurityMode, SecurityProfile } from './types'
 
 const PERSONAL: SecurityMode[] = ['wpa-tkip', 'wpa2-aes', 'wpa2-wpa3', 'wpa3-sae']
 const PRINTABLE = /^[\x20-\x7e]*$/
 const RAW_KEY = /^[0-9a-fA-F]{64}$/
 /** WEP keys: 5 or 13 characters, or 10 or 26 hex digits. Source: IEEE 802.11-2020 12.3.2 (WEP-40, WEP-104). */
 const WEP_KEY = /^([\x20-\x7e]{5}|[\x20-\x7e]{13}|[0-9a-fA-F]{10}|[0-9a-fA-F]{26})$/
+
+/** Whether the mode asks each person to log in (802.1X) instead of for one key. */
+export const isEnterprise = (profile: Pick<SecurityProfile, 'mode'> | undefined): boolean =>
+  profile?.mode === 'wpa2-enterprise' || profile?.mode === 'wpa3-enterprise'
 
 export const needsPassphrase = (mode: SecurityMode): boolean => mode === 'wep' || PERSONAL.includes(mode)
 const usesSae = (mode: SecurityMode): boolean => mode === 'wpa3-sae' || mode === 'wpa2-wpa3'

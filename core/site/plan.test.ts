@@ -5,7 +5,7 @@ import { newProfile, newSsid } from './defaults'
 import { applyEdits } from './edits'
 import type { Edit } from './edits'
 import { integrityProblems } from './integrity'
-import { isOnAir, jackNetwork, ssidsOn } from './lookups'
+import { isConnected, isOnAir, jackNetwork, ssidsOn } from './lookups'
 import { indexOf } from './siteIndex'
 import type { Collection, Device, Network, Site } from './types'
 
@@ -121,4 +121,13 @@ test('the index finds by id, VLAN and socket, and belongs to one plan', () => {
   expect(indexOf(site).networkByVlan.get(24)?.id).toBe('crew')
   expect(indexOf(site).links.get('switch/7')?.id).toBe('l-switch-sw-gate')
   expect(indexOf({ ...site, links: [] }).links.size).toBe(0)
+})
+
+test('a box hangs on a cable or on the air, or on nothing', () => {
+  const camera = () => boatyard().devices.find(({ id }) => id === 'cam-gate')!
+  expect(isConnected(boatyard(), camera())).toBe(true)
+  const loose = { ...boatyard(), links: [] }
+  expect(isConnected(loose, camera())).toBe(false)
+  const air = { deviceId: 'ap-gate', ssidId: null, enterprise: false }
+  expect(isConnected(loose, { ...camera(), air })).toBe(true)
 })

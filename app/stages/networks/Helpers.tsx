@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { SCHOOL_COST } from '~/core/proposals/secondRouter'
 import type { AddressPlanWishes, NumberingSchool, School } from '~/core/proposals'
-import { linkAt, portName, switchingDevices } from '~/core/site'
+import { endKey, freeSockets, portName, switchingDevices } from '~/core/site'
 import { ProposalSheet } from '../../components/ProposalSheet'
 import { NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useDraft } from '../../hooks/useDraft'
@@ -90,17 +90,13 @@ function SecondRouterHelper() {
   const routers = site.devices.filter(({ kind }) => kind === 'router')
   const sockets = switchingDevices(site)
     .filter(({ kind }) => kind !== 'router')
-    .flatMap(({ id, ports, uplink }) =>
-      ports
-        .filter(({ number }) => uplink?.port !== number && !linkAt(site, { deviceId: id, port: number }))
-        .map(({ number }) => ({ deviceId: id, port: number })),
-    )
+    .flatMap((box) => freeSockets(site, box).map(({ number }) => ({ deviceId: box.id, port: number })))
   const [draft, set] = useDraft({
     routerId: routers[0]?.id ?? null,
     school: 'lanToLan' as School,
     outerNetworkId:
       (site.networks.find(({ purpose }) => purpose === 'staff') ?? site.networks[0])?.id ?? null,
-    at: sockets[0] ? `${sockets[0].deviceId}/${sockets[0].port}` : null,
+    at: sockets[0] ? endKey(sockets[0]) : null,
   })
   const { routerId, outerNetworkId, school } = draft
   const [deviceId, port] = draft.at?.split('/') ?? []
@@ -156,7 +152,7 @@ function SecondRouterHelper() {
           value={draft.at}
           none="choose a free socket"
           choices={sockets.map((end) => ({
-            value: `${end.deviceId}/${end.port}`,
+            value: endKey(end),
             label: portName(site, end),
           }))}
           onChange={(at) => set({ at })}

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { KEPT_SECRET, needsPassphrase, passphraseProblem, RADIUS_PORT } from '~/core/site'
+import { KEPT_SECRET, isEnterprise, needsPassphrase, passphraseProblem, RADIUS_PORT } from '~/core/site'
 import type { AnyRecord, RadiusTarget, SecurityMode, SecurityProfile } from '~/core/site'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
@@ -68,9 +68,7 @@ export function ProfileForm({ profile, isNew, onDone }: Props) {
           }
         />
       )}
-      {draft.mode.endsWith('enterprise') && (
-        <RadiusFields radius={draft.radius} onChange={(radius) => set({ radius })} />
-      )}
+      {isEnterprise(draft) && <RadiusFields radius={draft.radius} onChange={(radius) => set({ radius })} />}
       <CheckInput label="WPS on" checked={draft.wps} onChange={(wps) => set({ wps })} />
       <CheckInput
         label="Default for new SSIDs"

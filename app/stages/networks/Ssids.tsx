@@ -1,6 +1,6 @@
 import { Plus } from 'lucide-react'
 import { useState } from 'react'
-import { deviceOf, networkOf, newProfile, newSsid, profileOf } from '~/core/site'
+import { deviceOf, isEnterprise, networkOf, newProfile, newSsid, profileOf } from '~/core/site'
 import type { SecurityProfile, Ssid } from '~/core/site'
 import { Dialog } from '../../components/Dialog'
 import { Flag } from '../../components/Flag'
@@ -84,7 +84,7 @@ export function Ssids() {
                   </td>
                   <td>{MODE_NAME[profile.mode]}</td>
                   <td>
-                    {profile.mode.endsWith('enterprise') ? (
+                    {isEnterprise(profile) ? (
                       (deviceOf(site, profile.radius?.serverId ?? null)?.name ?? 'no login server')
                     ) : (
                       <KeyField profileId={profile.id} />

@@ -2,7 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useRef } from 'react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
-import { linkAt, networkOf } from '~/core/site'
+import { isConnected, networkOf } from '~/core/site'
 import type { Addressing, Device, DeviceKind } from '~/core/site'
 import { Flag } from '../../components/Flag'
 import { useSite } from '../../hooks/useSite'
@@ -108,7 +108,7 @@ const POWER = { poe: 'by its cable', injector: 'injector', supply: 'supply' } as
 function Row({ device }: { device: Device }) {
   const { site } = useSite()
   const network = networkOf(site, device.management.networkId)
-  const cabled = device.ports.some(({ number }) => linkAt(site, { deviceId: device.id, port: number }))
+  const cabled = isConnected(site, device)
   const { addressing, ip } = device.management
   return (
     <tr>

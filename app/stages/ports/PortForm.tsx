@@ -1,4 +1,4 @@
-import { linkAt, neighbourAt, portName, portSpecOf } from '~/core/site'
+import { endKey, linkAt, neighbourAt, portName, portSpecOf } from '~/core/site'
 import type { Device, Edit, Link, LinkEnd, Port } from '~/core/site'
 import { loadAt, poeClassFigures, pseLimitW } from '~/core/power'
 import { EditForm } from '../../components/EditForm'
@@ -93,8 +93,6 @@ export function PortForm({ device, port }: { device: Device; port: Port }) {
     </section>
   )
 }
-
-const endKey = (end: LinkEnd): string => `${end.deviceId}/${end.port}`
 
 function freeEnds(devices: Device[], links: Link[], own: LinkEnd, current: LinkEnd | undefined): LinkEnd[] {
   const taken = new Set(links.flatMap(({ a, b }) => [endKey(a), endKey(b)]))

@@ -1,22 +1,18 @@
 import { useState } from 'react'
-import { linkAt } from '~/core/site'
-import type { Device } from '~/core/site'
+import { isConnected } from '~/core/site'
+import type { Device, DeviceKind } from '~/core/site'
 import { ProposalSheet } from '../../components/ProposalSheet'
 import { CheckInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'
 
 const MOST_OFFERED = 12
+const MAY_PLUG = new Set<DeviceKind>(['accessPoint', 'station', 'controller', 'radius'])
 
 /** Which device goes into which port of a switch, with the reason for each. */
 export function PortHelper({ device }: { device: Device }) {
   const { site } = useSite()
   const [alsoPlug, setAlsoPlug] = useState<string[]>([])
-  const loose = site.devices.filter(
-    ({ id, kind, ports, air }) =>
-      (kind === 'accessPoint' || kind === 'station' || kind === 'controller' || kind === 'radius') &&
-      air === null &&
-      ports.every(({ number }) => !linkAt(site, { deviceId: id, port: number })),
-  )
+  const loose = site.devices.filter((other) => MAY_PLUG.has(other.kind) && !isConnected(site, other))
   return (
     <ProposalSheet
       title={`Who goes where on ${device.name}`}

@@ -1,4 +1,4 @@
-import { ssidsOn } from '~/core/site'
+import { isEnterprise, profileOf, ssidsOn } from '~/core/site'
 import type { Addressing, AirUplink, Device, HouseholdRole, Uplink } from '~/core/site'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'
@@ -115,7 +115,7 @@ function AirFields({ draft, onChange }: { draft: Device; onChange: (air: AirUpli
   const parent = site.devices.find(({ id }) => id === draft.air?.deviceId)
   const offered = parent ? ssidsOn(site, parent) : []
   const ssid = offered.find(({ id }) => id === draft.air?.ssidId)
-  const enterprise = site.profiles.find(({ id }) => id === ssid?.profileId)?.mode.endsWith('enterprise')
+  const enterprise = isEnterprise(ssid && profileOf(site, ssid))
   return (
     <fieldset className="grid items-end gap-3 border border-line p-3 sm:grid-cols-2">
       <legend className="px-1 text-[0.9rem] font-medium">By radio</legend>
