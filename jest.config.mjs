@@ -1,11 +1,14 @@
 /** Unit tests sit beside their file; checks against the outside world are in tests/reference. */
 export default {
   testEnvironment: 'node',
+  // Two cores do the work; a test beside another may take longer than the usual five seconds.
+  maxWorkers: 2,
+  testTimeout: 20_000,
   testMatch: ['<rootDir>/**/*.test.ts', '<rootDir>/**/*.test.tsx'],
   testPathIgnorePatterns: ['/node_modules/', '/build/', '/tests/e2e/'],
   modulePathIgnorePatterns: ['<rootDir>/build/'],
   transform: {
-    '^.+\\.(t|j)sx?$': [
+    '^.+\\.m?(t|j)sx?$': [
       '@swc/jest',
       {
         jsc: {
@@ -17,6 +20,6 @@ export default {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(nanoid|date-fns|@noble)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(nanoid|date-fns|@noble|d3-[a-z]+|internmap)/)'],
   moduleNameMapper: { '^~/(.*)$': '<rootDir>/$1' },
 }
