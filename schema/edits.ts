@@ -4,7 +4,9 @@ import { good } from '~/core/outcome'
 import type { Outcome, Problem } from '~/core/outcome'
 import { COLLECTIONS, passphraseProblem, portRange } from '~/core/site'
 import type { Edit, Network, SecurityProfile, Site } from '~/core/site'
+import { backhaul } from './backhaul'
 import { choice, id, name, someCountry, someText } from './fields'
+import { ground } from './ground'
 import { check } from './problems'
 import { RECORDS, port } from './records'
 
@@ -15,6 +17,8 @@ const header = Joi.object({
   country: someCountry(),
   feed: someText(200),
   notes: someText(4000),
+  ground,
+  backhaul,
 }).min(1)
 
 const SHAPES: Record<Edit['op'], Joi.ObjectSchema> = {

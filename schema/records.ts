@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { air, mesh, statedMbps } from './backhaul'
 import type { Collection } from '~/core/site'
 import {
   choice,
@@ -15,6 +16,7 @@ import {
   version,
   vlanId,
 } from './fields'
+import * as onGround from './ground'
 
 const pool = Joi.object({ start: ip().required(), end: ip().required() })
 
@@ -66,7 +68,7 @@ export const profile = Joi.object({
   radius: radiusTarget.allow(null).default(null),
 })
 
-const band = () => choice('2.4', '5', '6')
+const { band } = onGround
 
 export const ssid = Joi.object({
   id: id().required(),
@@ -112,6 +114,7 @@ const radioSpec = Joi.object({
   streams: Joi.number().integer().min(1).max(8).default(2),
   maxWidthMhz: Joi.number().valid(20, 40, 80, 160).default(20),
   antennaGainDbi: Joi.number().min(-10).max(40).default(2),
+  maxPowerDbm: Joi.number().min(-10).max(36).default(20),
 })
 
 export const deviceType = Joi.object({
@@ -180,9 +183,9 @@ const radio = Joi.object({
   enabled: flag(true),
   channel: Joi.number().integer().min(1).max(233).allow(null).default(null),
   widthMhz: Joi.number().valid(20, 40, 80, 160).default(20),
+  powerDbm: Joi.number().min(-10).max(36).allow(null).default(null),
+  locked: flag(false),
 })
-
-const air = Joi.object({ deviceId: id().required(), ssidId: ref(), enterprise: flag(false) })
 
 const radiusServer = Joi.object({
   port: udpPort(),
@@ -221,8 +224,10 @@ export const device = Joi.object({
     .default(null),
   bridgeMode: flag(true),
   air: air.allow(null).default(null),
+  mesh,
   radius: radiusServer.allow(null).default(null),
   opensPageOf: ref(),
+  position: onGround.position.allow(null).default(null),
 })
 
 const linkEnd = Joi.object({ deviceId: id().required(), port: portNumber().required() })
@@ -233,6 +238,7 @@ export const link = Joi.object({
   b: linkEnd.required(),
   lengthM: Joi.number().min(0).max(100000).default(1),
   category: choice('cat5e', 'cat6', 'cat6a', 'fibre', 'mains').default('cat6'),
+  statedMbps,
 })
 
 export const rule = Joi.object({
@@ -270,6 +276,10 @@ export const area = Joi.object({
     .unique('networkId')
     .max(50)
     .default([]),
+  levelId: ref(),
+  outline: onGround.outline().min(0).default([]),
+  band: band().default('5'),
+  leastSignalDbm: Joi.number().min(-100).max(-20).default(-67),
 })
 
 export const wish = Joi.object({
@@ -292,4 +302,14 @@ export const RECORDS: Record<Collection, Joi.ObjectSchema> = {
   groups: group,
   areas: area,
   wishes: wish,
+  levels: onGround.level,
+  buildings: onGround.building,
+  walls: onGround.wall,
+  obstacles: onGround.obstacle,
+  keepOuts: onGround.keepOut,
+  risers: onGround.riser,
+  cableRoutes: onGround.cableRoute,
+  underlays: onGround.underlay,
+  antennas: onGround.antenna,
+  neighbours: onGround.neighbour,
 }

@@ -1,10 +1,19 @@
 import Joi from 'joi'
 import { bad, good } from '~/core/outcome'
 import type { Outcome } from '~/core/outcome'
-import { COLLECTIONS, HEADER_FIELDS, integrityProblems, withoutSecrets } from '~/core/site'
+import {
+  COLLECTIONS,
+  DEFAULT_BACKHAUL,
+  DEFAULT_GROUND,
+  HEADER_FIELDS,
+  integrityProblems,
+  withoutSecrets,
+} from '~/core/site'
 import type { Site } from '~/core/site'
+import { backhaul } from './backhaul'
 import { country, name, text } from './fields'
 import { check } from './problems'
+import { ground } from './ground'
 import { RECORDS } from './records'
 
 export const SITE_FILE_FORMAT = 'yard-beacon-site'
@@ -17,6 +26,8 @@ export const headerFields = {
   country: country(),
   feed: text(200),
   notes: text(4000),
+  ground: ground.default(DEFAULT_GROUND),
+  backhaul: backhaul.default(DEFAULT_BACKHAUL),
 }
 
 /** The structure of a site file. What must hold between records is checked after it (core/site/integrity). */

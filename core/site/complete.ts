@@ -1,18 +1,41 @@
 import { bareDevice } from './defaults'
-import type { AnyRecord, Collection, Device } from './types'
+import { DEFAULT_BACKHAUL, newAir } from './backhaul'
+import type { AirUplink } from './backhaul'
+import { DEFAULT_GROUND } from './ground'
+import type { AnyRecord, Collection, Device, DeviceType, Header } from './types'
 
 /** Fields that records stored by an earlier version lack. */
 const MISSING: Partial<Record<Collection, object>> = {
   networks: { relayed: false, announcedControllerId: null, announcedBy: '138' },
   profiles: { radius: null },
   ssids: { groupIds: null, isolated: false },
+  links: { statedMbps: null },
+  areas: { levelId: null, outline: [], band: '5', leastSignalDbm: -67 },
 }
 
 /** The record with every field of today; what it has stays. */
 export function completeRecord(collection: Collection, record: AnyRecord): AnyRecord {
   if (collection === 'devices') {
     const device = record as Device
-    return { ...bareDevice(device.id, device.name, device.kind), ...device }
+    const radios = (device.radios ?? []).map((radio) => ({ ...{ powerDbm: null, locked: false }, ...radio }))
+    const air = device.air ? completeAir(device.air) : null
+    return { ...bareDevice(device.id, device.name, device.kind), ...device, radios, air }
+  }
+  if (collection === 'deviceTypes') {
+    const type = record as DeviceType
+    return { ...type, radios: (type.radios ?? []).map((radio) => ({ ...{ maxPowerDbm: 20 }, ...radio })) }
   }
   return { ...MISSING[collection], ...record }
 }
+
+/** Before ways had names, an uplink without an SSID was a bridge. */
+const completeAir = (air: AirUplink): AirUplink => ({
+  ...newAir(air.deviceId, { way: air.ssidId === null ? 'bridge' : 'station' }),
+  ...air,
+})
+
+export const completeHeader = (header: Header): Header => ({
+  ...header,
+  ground: { ...DEFAULT_GROUND, ...(header as Partial<Header>).ground },
+  backhaul: { ...DEFAULT_BACKHAUL, ...(header as Partial<Header>).backhaul },
+})

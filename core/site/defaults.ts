@@ -1,4 +1,5 @@
-import type { Device, DeviceKind, DeviceType, Id, Port, SecurityProfile, Ssid } from './types'
+import { NO_MESH } from './backhaul'
+import type { Area, Device, DeviceKind, DeviceType, Id, Port, SecurityProfile, Ssid } from './types'
 
 /** The careful default: an access port that admits untagged frames only, with ingress filtering on. */
 export const newPort = (number: number, nativeVlan: number | null = 1): Port => ({
@@ -19,7 +20,14 @@ export function newDevice(id: Id, name: string, type: DeviceType, nativeVlan = 1
     typeId: type.id,
     ports: type.ports.map((port) => newPort(port.number, nativeVlan)),
     uplink: uplinkOf(type),
-    radios: type.radios.map(({ band }) => ({ band, enabled: true, channel: null, widthMhz: 20 })),
+    radios: type.radios.map(({ band }) => ({
+      band,
+      enabled: true,
+      channel: null,
+      widthMhz: 20,
+      powerDbm: null,
+      locked: false,
+    })),
     firmware: type.currentFirmware,
     powerSource: type.poeClass === null ? 'supply' : 'poe',
   }
@@ -47,8 +55,10 @@ export const bareDevice = (id: Id, name: string, kind: DeviceKind): Device => ({
   role: kind === 'router' ? 'plainAp' : null,
   bridgeMode: true,
   air: null,
+  mesh: NO_MESH,
   radius: kind === 'radius' ? { port: RADIUS_PORT, clients: [], users: [] } : null,
   opensPageOf: null,
+  position: null,
 })
 
 /** Source: RFC 2865 section 3. */
@@ -81,4 +91,15 @@ export const newSsid = (id: Id, profileId: Id | null): Ssid => ({
   hidden: false,
   isolated: false,
   schedule: 'always',
+})
+
+/** What a part of the site needs until somebody says otherwise. −67 dBm: common practice, no source. */
+export const newArea = (id: Id, name: string): Area => ({
+  id,
+  name,
+  needs: [],
+  levelId: null,
+  outline: [],
+  band: '5',
+  leastSignalDbm: -67,
 })

@@ -1,3 +1,4 @@
+import { letGoOnGround } from './groundLetGo'
 import type { AnyRecord, Collection, Device, Header, Id, Port, Site } from './types'
 
 /** The smallest things that can be done to a plan. A list of edits is one change, done whole or not at all. */
@@ -25,8 +26,12 @@ function applyEdit(site: Site, edit: Edit): Site {
         devices: site.devices.map((d) => (d.id === edit.deviceId ? putPort(d, edit.port) : d)),
       }
     case 'remove':
-      return letGo(
-        withRecords(site, edit.collection, (records) => records.filter(({ id }) => id !== edit.id)),
+      return letGoOnGround(
+        letGo(
+          withRecords(site, edit.collection, (records) => records.filter(({ id }) => id !== edit.id)),
+          edit.collection,
+          edit.id,
+        ),
         edit.collection,
         edit.id,
       )

@@ -1,4 +1,6 @@
 import type { Path, Problem } from '../outcome'
+import { backhaulProblems } from './backhaulIntegrity'
+import { groundProblems } from './groundIntegrity'
 import { deviceOf } from './lookups'
 import { COLLECTIONS } from './types'
 import type { LinkEnd, Site, Ssid } from './types'
@@ -17,6 +19,8 @@ export function integrityProblems(site: Site): Problem[] {
     ...vlanIds(site),
     ...airUplinks(site),
     ...wishesTwice(site),
+    ...groundProblems(site),
+    ...backhaulProblems(site),
   ]
 }
 
@@ -110,6 +114,13 @@ function danglingReferences(site: Site): Problem[] {
   site.devices.forEach((device, i) => {
     need(devices, device.air?.deviceId ?? null, ['devices', i, 'air', 'deviceId'], 'device')
     need(ids(site.ssids), device.air?.ssidId ?? null, ['devices', i, 'air', 'ssidId'], 'SSID')
+    for (const end of ['near', 'far'] as const)
+      need(
+        ids(site.profiles),
+        device.air?.[end]?.profileId ?? null,
+        ['devices', i, 'air', end, 'profileId'],
+        'security profile',
+      )
     need(devices, device.opensPageOf, ['devices', i, 'opensPageOf'], 'device')
     device.radius?.clients.forEach(({ deviceId }, j) =>
       need(devices, deviceId, ['devices', i, 'radius', 'clients', j, 'deviceId'], 'device'),

@@ -1,7 +1,8 @@
+import { newAir } from '.'
 import { boatyard, withDevice, withSsid } from '~/tests/kit/yard'
 import { areaClients, areaMbps } from './areas'
 import { completeRecord } from './complete'
-import { newProfile, newSsid } from './defaults'
+import { newArea, newProfile, newSsid } from './defaults'
 import { applyEdits } from './edits'
 import type { Edit } from './edits'
 import { integrityProblems } from './integrity'
@@ -70,7 +71,7 @@ describe('removing a thing lets go of what pointed at it', () => {
 
 describe('what must hold', () => {
   test('nothing hangs by radio on what hangs on it', () => {
-    const air = (deviceId: string) => ({ air: { deviceId, ssidId: null, enterprise: false } })
+    const air = (deviceId: string) => ({ air: newAir(deviceId, { way: 'bridge' }) })
     const circle = withDevice(withDevice(boatyard(), 'ap-gate', air('ap-hard')), 'ap-hard', air('ap-gate'))
     expect(says(circle)[0]).toContain('One of them needs a cable.')
     expect(says(withDevice(boatyard(), 'ap-gate', air('ap-hard')))).toEqual([])
@@ -84,7 +85,7 @@ describe('what must hold', () => {
     ])
     const astray: Site = {
       ...site,
-      areas: [{ id: 'a', name: 'A', needs: [{ networkId: 'gone', clients: 1, rateMbps: 1 }] }],
+      areas: [{ ...newArea('a', 'A'), needs: [{ networkId: 'gone', clients: 1, rateMbps: 1 }] }],
       groups: [...site.groups, { id: 'g', name: 'G', accessPointIds: ['gone'], jacks: [] }],
     }
     expect(says(astray)).toEqual([
@@ -128,6 +129,6 @@ test('a box hangs on a cable or on the air, or on nothing', () => {
   expect(isConnected(boatyard(), camera())).toBe(true)
   const loose = { ...boatyard(), links: [] }
   expect(isConnected(loose, camera())).toBe(false)
-  const air = { deviceId: 'ap-gate', ssidId: null, enterprise: false }
+  const air = newAir('ap-gate', { way: 'bridge' })
   expect(isConnected(loose, { ...camera(), air })).toBe(true)
 })

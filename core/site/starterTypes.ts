@@ -72,8 +72,8 @@ export const STARTER_TYPES: readonly DeviceType[] = [
     kind: 'accessPoint',
     ports: sockets(1),
     radios: [
-      { band: '2.4', generation: 'ax', streams: 2, maxWidthMhz: 40, antennaGainDbi: 3 },
-      { band: '5', generation: 'ax', streams: 2, maxWidthMhz: 80, antennaGainDbi: 4 },
+      { band: '2.4', generation: 'ax', streams: 2, maxWidthMhz: 40, antennaGainDbi: 3, maxPowerDbm: 20 },
+      { band: '5', generation: 'ax', streams: 2, maxWidthMhz: 80, antennaGainDbi: 4, maxPowerDbm: 20 },
     ],
     poeClass: 4,
     drawW: 16.5,
@@ -86,8 +86,8 @@ export const STARTER_TYPES: readonly DeviceType[] = [
     kind: 'accessPoint',
     ports: sockets(2).map((port, i) => (i === 0 ? port : { ...port, label: 'jack' })),
     radios: [
-      { band: '2.4', generation: 'ax', streams: 2, maxWidthMhz: 40, antennaGainDbi: 3 },
-      { band: '5', generation: 'ax', streams: 2, maxWidthMhz: 80, antennaGainDbi: 4 },
+      { band: '2.4', generation: 'ax', streams: 2, maxWidthMhz: 40, antennaGainDbi: 3, maxPowerDbm: 20 },
+      { band: '5', generation: 'ax', streams: 2, maxWidthMhz: 80, antennaGainDbi: 4, maxPowerDbm: 20 },
     ],
     poeClass: 4,
     drawW: 18,
@@ -103,8 +103,8 @@ export const STARTER_TYPES: readonly DeviceType[] = [
       ...sockets(4).map((port, i) => ({ ...port, number: i + 2, label: `L${i + 1}` })),
     ],
     radios: [
-      { band: '2.4', generation: 'n', streams: 2, maxWidthMhz: 40, antennaGainDbi: 2 },
-      { band: '5', generation: 'ac', streams: 2, maxWidthMhz: 80, antennaGainDbi: 2 },
+      { band: '2.4', generation: 'n', streams: 2, maxWidthMhz: 40, antennaGainDbi: 2, maxPowerDbm: 20 },
+      { band: '5', generation: 'ac', streams: 2, maxWidthMhz: 80, antennaGainDbi: 2, maxPowerDbm: 20 },
     ],
     currentFirmware: '2.0.9',
   }),

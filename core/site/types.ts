@@ -1,5 +1,26 @@
+import { DEFAULT_BACKHAUL } from './backhaul'
+import type { AirUplink, BackhaulSettings, MeshSettings } from './backhaul'
+import { DEFAULT_GROUND } from './ground'
+import type {
+  Antenna,
+  Building,
+  CableRoute,
+  GroundSettings,
+  KeepOut,
+  Level,
+  Neighbour,
+  Obstacle,
+  Position,
+  Riser,
+  Underlay,
+  Wall,
+} from './ground'
+import type { Group, Network, SecurityProfile, Ssid } from './networks'
 import type { Area, Wish } from './wishes'
 
+export * from './backhaul'
+export * from './ground'
+export * from './networks'
 export type { Area, AreaNeed, Wish } from './wishes'
 
 /** Ids are opaque strings, unique within their collection. */
@@ -10,7 +31,6 @@ export type Ip = string
 /** IPv4 prefix in slash notation, e.g. "10.64.8.0/24". */
 export type Cidr = string
 
-export type Purpose = 'management' | 'staff' | 'tills' | 'cameras' | 'guests' | 'other'
 export type Band = '2.4' | '5' | '6'
 export type DeviceKind =
   | 'modem'
@@ -27,92 +47,6 @@ export type DeviceKind =
 
 /** What a household router is used as: three things in one case, and only some of them are wanted. */
 export type HouseholdRole = 'gateway' | 'plainAp' | 'innerRouter' | 'station' | 'bridgeEnd' | 'repeater'
-
-export interface Pool {
-  start: Ip
-  end: Ip
-}
-
-/** One network = VLAN + subnet + address pool + who routes and serves it. */
-export interface Network {
-  id: Id
-  name: string
-  purpose: Purpose
-  vlanId: VlanId
-  subnet: Cidr
-  /** The router's own address in this network, handed out as the gateway. */
-  gateway: Ip | null
-  pool: Pool | null
-  nameServers: Ip[]
-  /** How many clients are expected at once. */
-  expectedClients: number
-  /** Device that has an interface in this network and routes it. */
-  routedBy: Id | null
-  /** Device that answers address requests here. */
-  servedBy: Id | null
-  /** Whether the router translates this network's addresses towards the internet. */
-  translated: boolean
-  /** Whether the router passes address requests on to a server in another network (RFC 1542 relay agent). */
-  relayed: boolean
-  /** The controller that leases point at, and by which DHCP options. */
-  announcedControllerId: Id | null
-  announcedBy: '43' | '138' | 'both'
-}
-
-export type SecurityMode =
-  'open' | 'wep' | 'wpa-tkip' | 'wpa2-aes' | 'wpa2-wpa3' | 'wpa3-sae' | 'wpa2-enterprise' | 'wpa3-enterprise'
-
-export interface SecurityProfile {
-  id: Id
-  name: string
-  mode: SecurityMode
-  /** The shared key; null where the mode has none or none is set yet. */
-  passphrase: string | null
-  wps: boolean
-  /** The profile every new SSID starts with. */
-  isDefault: boolean
-  /** Enterprise modes: whom the authenticator asks. */
-  radius: RadiusTarget | null
-}
-
-/** What an authenticator (RFC 3580) knows of its RADIUS server. */
-export interface RadiusTarget {
-  serverId: Id | null
-  port: number
-  secret: string | null
-  /** The box that speaks to the server for the clients. */
-  authenticator: 'accessPoint' | 'controller'
-}
-
-export interface Ssid {
-  id: Id
-  name: string
-  networkId: Id | null
-  profileId: Id | null
-  bands: Band[]
-  /** Access points that offer it; null means every one. */
-  accessPointIds: Id[] | null
-  /** Groups that offer it; null means that `accessPointIds` decides. */
-  groupIds: Id[] | null
-  hidden: boolean
-  /** Clients of this SSID cannot talk to each other. */
-  isolated: boolean
-  schedule: 'always' | 'whenWanted'
-}
-
-/** Access points that offer the same: SSIDs name the group, wired jacks stand here. */
-export interface Group {
-  id: Id
-  name: string
-  accessPointIds: Id[]
-  jacks: Jack[]
-}
-
-/** A wired socket of the group's access points, put on one network. */
-export interface Jack {
-  port: number
-  networkId: Id
-}
 
 export type PoeStandard = '802.3af' | '802.3at' | '802.3bt-3' | '802.3bt-4'
 
@@ -131,6 +65,8 @@ export interface RadioSpec {
   streams: number
   maxWidthMhz: number
   antennaGainDbi: number
+  /** Most that it gives to its antenna. */
+  maxPowerDbm: number
 }
 
 /** A kind of box described by what matters, with a maker-free name. */
@@ -197,15 +133,6 @@ export interface StrayServer {
   nameServers: Ip[]
 }
 
-/** A device that hangs on another by radio: a station, a repeater, or the far end of a bridge. */
-export interface AirUplink {
-  deviceId: Id
-  /** The SSID it joins; null for a bridge, which carries whole frames. */
-  ssidId: Id | null
-  /** Whether the client's own profile is set to 802.1X. */
-  enterprise: boolean
-}
-
 /** What a RADIUS server knows. Source of the terms: RFC 2865. */
 export interface RadiusServer {
   port: number
@@ -218,6 +145,10 @@ export interface Radio {
   enabled: boolean
   channel: number | null
   widthMhz: number
+  /** Power given to the antenna; null: as much as the box and the country allow. */
+  powerDbm: number | null
+  /** Helpers leave its channel, width and power alone. */
+  locked: boolean
 }
 
 export interface Device {
@@ -248,9 +179,11 @@ export interface Device {
   /** Modem: passes the feed on; otherwise it is a router of its own. */
   bridgeMode: boolean
   air: AirUplink | null
+  mesh: MeshSettings
   radius: RadiusServer | null
   /** A laptop that is to set up that device. */
   opensPageOf: Id | null
+  position: Position | null
 }
 
 /** mains: two powerline adapters over the house wiring. */
@@ -268,6 +201,8 @@ export interface Link {
   b: LinkEnd
   lengthM: number
   category: CableCategory
+  /** House wiring is uneven: what the user says it carries, from and to; null elsewhere and until said. */
+  statedMbps: [low: number, high: number] | null
 }
 
 /** Policy between networks, first match decides. `null` stands for any. */
@@ -297,6 +232,18 @@ export interface Site {
   groups: Group[]
   areas: Area[]
   wishes: Wish[]
+  ground: GroundSettings
+  backhaul: BackhaulSettings
+  levels: Level[]
+  buildings: Building[]
+  walls: Wall[]
+  obstacles: Obstacle[]
+  keepOuts: KeepOut[]
+  risers: Riser[]
+  cableRoutes: CableRoute[]
+  underlays: Underlay[]
+  antennas: Antenna[]
+  neighbours: Neighbour[]
 }
 
 export const COLLECTIONS = [
@@ -310,13 +257,23 @@ export const COLLECTIONS = [
   'groups',
   'areas',
   'wishes',
+  'levels',
+  'buildings',
+  'walls',
+  'obstacles',
+  'keepOuts',
+  'risers',
+  'cableRoutes',
+  'underlays',
+  'antennas',
+  'neighbours',
 ] as const
 export type Collection = (typeof COLLECTIONS)[number]
 export type RecordOf<C extends Collection> = Site[C][number]
 export type AnyRecord = RecordOf<Collection>
 
 /** The site's own words, which are not a list. */
-export const HEADER_FIELDS = ['name', 'place', 'country', 'feed', 'notes'] as const
+export const HEADER_FIELDS = ['name', 'place', 'country', 'feed', 'notes', 'ground', 'backhaul'] as const
 export type Header = Pick<Site, (typeof HEADER_FIELDS)[number]>
 
 export function emptySite(name: string): Site {
@@ -336,5 +293,17 @@ export function emptySite(name: string): Site {
     groups: [],
     areas: [],
     wishes: [],
+    ground: DEFAULT_GROUND,
+    backhaul: DEFAULT_BACKHAUL,
+    levels: [],
+    buildings: [],
+    walls: [],
+    obstacles: [],
+    keepOuts: [],
+    risers: [],
+    cableRoutes: [],
+    underlays: [],
+    antennas: [],
+    neighbours: [],
   }
 }

@@ -1,10 +1,18 @@
-import type { Id } from './types'
+import type { Point } from './ground'
+import type { Band, Id } from './types'
 
 /** A part of the site that must be covered, and for whom. */
 export interface Area {
   id: Id
   name: string
   needs: AreaNeed[]
+  /** Where it lies; null until it is drawn. */
+  levelId: Id | null
+  outline: Point[]
+  /** The band that its clients use. */
+  band: Band
+  /** Least signal that a client must have there. */
+  leastSignalDbm: number
 }
 
 export interface AreaNeed {

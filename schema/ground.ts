@@ -1,0 +1,165 @@
+import Joi from 'joi'
+import { MATERIAL_IDS } from '~/core/radio'
+import { DEFAULT_GROUND } from '~/core/site'
+import { choice, flag, id, name, ref } from './fields'
+
+/** A yard is at most 20 km wide: more is a slip of the unit. */
+const MOST_M = 20_000
+const metres = (least = -MOST_M) => Joi.number().min(least).max(MOST_M)
+export const band = () => choice('2.4', '5', '6')
+const point = () => Joi.array().ordered(metres().required(), metres().required()).length(2)
+export const outline = () => Joi.array().items(point()).min(3).max(2000)
+const material = () => choice(...MATERIAL_IDS)
+const thickness = () => Joi.number().min(0).max(5000)
+const lossDb = () => Joi.number().min(0).max(200)
+const degrees = (from: number, to: number) => Joi.number().min(from).max(to).default(0)
+
+const ownLoss = Joi.object({ '2.4': lossDb(), '5': lossDb(), '6': lossDb() }).allow(null).default(null)
+const heightM = () => Joi.number().min(0.1).max(300)
+
+export const level = Joi.object({
+  id: id().required(),
+  name: name().required(),
+  floorM: Joi.number().min(-50).max(500).default(0),
+  heightM: heightM().default(3),
+  slabMaterial: material().default('concrete'),
+  slabMm: thickness().default(0),
+})
+
+const opening = Joi.object({
+  id: id().required(),
+  fromM: metres(0).required(),
+  widthM: Joi.number().min(0.05).max(MOST_M).required(),
+  material: material().default('air'),
+  thicknessMm: thickness().default(0),
+})
+
+export const wall = Joi.object({
+  id: id().required(),
+  levelId: id().required(),
+  points: Joi.array().items(point()).min(2).max(2000).required(),
+  material: material().default('brick'),
+  thicknessMm: thickness().default(100),
+  heightM: heightM().allow(null).default(null),
+  ownLossDb: ownLoss,
+  openings: Joi.array().items(opening).max(200).default([]),
+})
+
+export const obstacle = Joi.object({
+  id: id().required(),
+  name: name().required(),
+  levelId: id().required(),
+  kind: choice('boats', 'masts', 'racking', 'trees', 'other').default('other'),
+  outline: outline().required(),
+  lossDbPerM: Joi.number().min(0).max(50).default(0.5),
+  heightM: heightM().default(3),
+})
+
+export const building = Joi.object({
+  id: id().required(),
+  name: name().required(),
+  outline: outline().required(),
+  levelIds: Joi.array().items(id()).unique().max(50).default([]),
+  roofHeightM: heightM().allow(null).default(null),
+  roofMaterial: material().default('wood'),
+  roofMm: thickness().default(30),
+})
+
+export const keepOut = Joi.object({
+  id: id().required(),
+  name: name().required(),
+  levelId: id().required(),
+  outline: outline().required(),
+  forbids: choice('mounting', 'cable', 'both').default('both'),
+  water: flag(false),
+})
+
+export const riser = Joi.object({
+  id: id().required(),
+  name: name().required(),
+  at: point().required(),
+  levelIds: Joi.array().items(id()).unique().max(50).default([]),
+})
+
+const routePoint = Joi.object({ levelId: id().required(), at: point().required() })
+
+export const cableRoute = Joi.object({
+  id: id().required(),
+  linkId: ref(),
+  name: name(80).required(),
+  points: Joi.array().items(routePoint).min(2).max(500).required(),
+  spareM: Joi.number().min(0).max(100).default(3),
+})
+
+export const underlay = Joi.object({
+  id: id().required(),
+  levelId: id().required(),
+  name: name(80).required(),
+  pictureId: id().required(),
+  widthPx: Joi.number().integer().min(1).max(100_000).required(),
+  heightPx: Joi.number().integer().min(1).max(100_000).required(),
+  at: point().default([0, 0]),
+  metresPerPx: Joi.number().min(0.00001).max(100).default(0.05),
+  rotationDeg: degrees(-360, 360),
+  opacity: Joi.number().min(0).max(1).default(0.5),
+})
+
+const cut = Joi.array()
+  .items(
+    Joi.array()
+      .ordered(Joi.number().min(-360).max(360).required(), Joi.number().min(-100).max(100).required())
+      .length(2),
+  )
+  .max(3601)
+
+export const antenna = Joi.object({
+  id: id().required(),
+  name: name().required(),
+  kind: choice('dipole', 'ceiling', 'patch', 'sector', 'dish', 'table').required(),
+  gainDbi: Joi.number().min(-10).max(45).default(3),
+  horizontalBeamDeg: Joi.number().min(1).max(360).default(360),
+  verticalBeamDeg: Joi.number().min(1).max(180).default(60),
+  table: Joi.object({ horizontal: cut.required(), vertical: cut.required() }).allow(null).default(null),
+})
+
+export const neighbour = Joi.object({
+  id: id().required(),
+  name: Joi.string().allow('').max(60).default(''),
+  bssid: Joi.string().allow(null).max(17).default(null),
+  band: band().required(),
+  channel: Joi.number().integer().min(1).max(233).required(),
+  widthMhz: Joi.number().valid(20, 40, 80, 160).default(20),
+  rssiDbm: Joi.number().min(-120).max(0).required(),
+  heardAt: routePoint.allow(null).default(null),
+})
+
+export const position = Joi.object({
+  levelId: id().required(),
+  at: point().required(),
+  heightM: Joi.number().min(0).max(300).default(2.5),
+  antennaId: ref(),
+  azimuthDeg: degrees(0, 360),
+  tiltDeg: degrees(-90, 90),
+  locked: flag(false),
+})
+
+const origin = Joi.object({
+  latitudeDeg: Joi.number().min(-85).max(85).required(),
+  longitudeDeg: Joi.number().min(-180).max(180).required(),
+  bearingDeg: degrees(-360, 360),
+})
+
+const D = DEFAULT_GROUND
+export const ground = Joi.object({
+  units: choice('m', 'ft').default(D.units),
+  school: choice('byPlace', 'multiWall', 'powerLaw', 'siteGeneral', 'freeSpace').default(D.school),
+  sigmaDb: Joi.number().min(0).max(20).default(D.sigmaDb),
+  confidencePercent: Joi.number().min(50).max(99.9).default(D.confidencePercent),
+  clientEirpDbm: Joi.number().min(-10).max(36).default(D.clientEirpDbm),
+  clientGainDbi: Joi.number().min(-20).max(30).default(D.clientGainDbi),
+  clientHeightM: Joi.number().min(0).max(50).default(D.clientHeightM),
+  noiseFigureDb: Joi.number().min(0).max(20).default(D.noiseFigureDb),
+  channelSchool24: choice('1-6-11', '1-5-9-13').default(D.channelSchool24),
+  exposureLimitWPerM2: Joi.number().min(0.01).max(100).default(D.exposureLimitWPerM2),
+  origin: origin.allow(null).default(null),
+})
