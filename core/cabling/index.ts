@@ -1,1 +1,2 @@
 export * from './linkSpeed'
+export * from './routeLength'
