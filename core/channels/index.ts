@@ -1,0 +1,5 @@
+export * from './assign'
+export * from './plan'
+export * from './hearing'
+export * from './propose'
+export * from './powers'

@@ -1,0 +1,3 @@
+export * from './candidates'
+export * from './choose'
+export * from './propose'
