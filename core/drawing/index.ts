@@ -1,0 +1,4 @@
+export * from './lengths'
+export * from './line'
+export * from './pieces'
+export * from './snap'
