@@ -1,39 +1,36 @@
+import { AGGREGATION } from './aggregate'
+import { SEGMENT_B } from './cost'
+import { controlUs } from './ppdu'
+import { MAX_PPDU_US, macTiming } from './timing'
+
 /**
  * What one TCP sender gets through a link when nobody else speaks: the yardstick for a throughput test.
  * Ethernet: goodput = rate · 1448 / 1538.
  *   1448 B of payload in a segment (1500 MTU − 20 IPv4 − 32 TCP with time stamps, RFC 7323);
  *   1538 B on the wire (14 header + 4 FCS + 8 preamble + 12 gap; IEEE 802.3-2022 clauses 3 and 4).
  */
-export const TCP_PAYLOAD_B = 1448
+export const TCP_PAYLOAD_B = SEGMENT_B
 export const ETHERNET_WIRE_B = 1538
 
 export const wiredTcpGoodputMbps = (linkMbps: number): number => (linkMbps * TCP_PAYLOAD_B) / ETHERNET_WIRE_B
 
-/** Timing of the 5 GHz OFDM PHY, best effort. Source: IEEE 802.11-2020 table 17-21, 9.4.2.28 (EDCA defaults). */
-const SLOT_US = 9
-const SIFS_US = 16
-const AIFS_US = SIFS_US + 3 * SLOT_US
-/** Mean of a draw from 0…CWmin = 15 slots. */
-const BACKOFF_US = (15 / 2) * SLOT_US
-/** Legacy, signal and training fields of a mixed-format PPDU, one stream. Source: IEEE 802.11-2020 19.3.2, 21.3.2. */
+const { slotUs, sifsUs, aifsUs, cwMin } = macTiming('5')
+const BACKOFF_US = (cwMin / 2) * slotUs
+/** Mixed-format preamble of one stream. Source: IEEE 802.11-2020 19.3.2, 21.3.2. */
 const PREAMBLE_US = 40
-/** Compressed block acknowledgement, 32 B at 24 Mbit/s. Source: IEEE 802.11-2020 9.3.1.8, 17.4.3. */
-const BLOCK_ACK_US = 32
+const BLOCK_ACK_US = controlUs(32, 24, '5')
 /** MAC header with QoS 26, LLC 8, IPv4 20, TCP 32, FCS 4, delimiter 4, padding to four bytes. */
 const MPDU_B = 1544
 const ACK_MPDU_B = 96
-const MAX_AMPDU_B = 65535
-const MAX_MPDUS = 64
-/** Longest PPDU. Source: IEEE 802.11-2020 aPPDUMaxTime 5.484 ms. */
-const MAX_PPDU_US = 5484
+const { maxAmpduBytes, window } = AGGREGATION.n
 
 const exchangeUs = (bytes: number, phyMbps: number): number =>
-  AIFS_US + BACKOFF_US + PREAMBLE_US + (bytes * 8) / phyMbps + SIFS_US + BLOCK_ACK_US
+  aifsUs + BACKOFF_US + PREAMBLE_US + (bytes * 8) / phyMbps + sifsUs + BLOCK_ACK_US
 
 /** How many full segments one aggregate carries at that rate: by count, by bytes and by air time. */
 export function segmentsPerAggregate(phyMbps: number): number {
   const byTime = Math.floor(((MAX_PPDU_US - PREAMBLE_US) * phyMbps) / 8 / MPDU_B)
-  return Math.max(1, Math.min(MAX_MPDUS, Math.floor(MAX_AMPDU_B / MPDU_B), byTime))
+  return Math.max(1, Math.min(window, Math.floor(maxAmpduBytes / MPDU_B), byTime))
 }
 
 /**
