@@ -25,6 +25,7 @@ test('a patch cable between two networks puts the router’s own two servers on 
     b: { deviceId: 'gateway', port: 3 },
     lengthM: 1,
     category: 'cat6' as const,
+    statedMbps: null,
   }
   expect(seen(adr1, { ...site, links: [...site.links, patch] })[0]?.says).toMatch(
     /Yard gear\) and Yard gateway .*Crew\) answer on the same segment/,

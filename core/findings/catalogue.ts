@@ -1,16 +1,7 @@
-export type Severity = 'stop' | 'fix' | 'note'
-/** The stage of the work at which the mistake is mended. */
-export type Stage = 'brief' | 'networks' | 'ports' | 'staging' | 'proof' | 'handover'
+import { BACKHAUL_MISTAKES } from './backhaulMistakes'
+import type { Entry } from './entry'
 
-export interface Entry {
-  mistake: string
-  /** Why it matters: what the installer or the people on the network will see. */
-  why: string
-  todo: string
-  severity: Severity
-  stage: Stage
-}
-
+export type { Entry, Severity, Stage } from './entry'
 /** The mistakes this product knows. Common practice, no source, unless a rule names a standard. */
 export const CATALOGUE = {
   'ADR-1': {
@@ -125,6 +116,13 @@ export const CATALOGUE = {
     severity: 'stop',
     stage: 'networks',
   },
+  'SSI-5': {
+    mistake: 'Too many names on one radio',
+    why: 'Each name sends its beacons at the slowest rate, all day: the air is spent before anybody speaks.',
+    todo: 'Offer fewer names: three or four, and groups of access points for the rest.',
+    severity: 'fix',
+    stage: 'networks',
+  },
   'VLN-1': {
     mistake: 'VLAN missing on the way',
     why: 'Clients join and then get no address, at some boxes only.',
@@ -188,6 +186,13 @@ export const CATALOGUE = {
     severity: 'stop',
     stage: 'ports',
   },
+  'CAB-1': {
+    mistake: 'Run over 100 m',
+    why: 'Errors, a link that falls back to 100 M, or none at all.',
+    todo: 'Lay fibre, or put a switch on the way: 90 m laid and 10 m of patch cords is the most for copper.',
+    severity: 'fix',
+    stage: 'ground',
+  },
   'CAB-2': {
     mistake: 'Slow port, setting or cable in a faster path',
     why: 'Throughput is stuck at what the slowest part carries, near 940 Mbit/s behind a 1 G port.',
@@ -195,6 +200,7 @@ export const CATALOGUE = {
     severity: 'note',
     stage: 'ports',
   },
+  ...BACKHAUL_MISTAKES,
   'CTL-4': {
     mistake: 'Controller short of licences or size, or firmware too old for it',
     why: 'The last boxes are refused when they try to join.',
@@ -250,6 +256,34 @@ export const CATALOGUE = {
     todo: 'Rely on the security mode and the key. Hide only a bridge’s own SSID.',
     severity: 'note',
     stage: 'networks',
+  },
+  'RAD-1': {
+    mistake: 'No country set, or a channel or power that is not allowed there',
+    why: 'Channels are missing, or the power is unlawful: fines, and trouble for radar and others.',
+    todo: 'Set the country first of all, then a channel and power of its table. The regulator has the last word.',
+    severity: 'stop',
+    stage: 'ground',
+  },
+  'RAD-2': {
+    mistake: 'Channel overlaps a neighbour',
+    why: 'Slow at busy hours: radios that hear each other take turns, and half-overlapping ones garble each other.',
+    todo: 'Use channels that do not overlap: 1, 6, 11 (or 1, 5, 9, 13) at 20 MHz, and others for those next door.',
+    severity: 'fix',
+    stage: 'ground',
+  },
+  'RAD-3': {
+    mistake: 'Radio left off',
+    why: 'It is configured and not on the air.',
+    todo: 'Switch the radio on.',
+    severity: 'fix',
+    stage: 'ground',
+  },
+  'RAD-4': {
+    mistake: 'Light near metal, in a corner, or behind too many walls',
+    why: 'Dead spots: people stand there and have nothing.',
+    todo: 'Hang it in the open, high, half a metre from metal, and one more where walls are thick.',
+    severity: 'fix',
+    stage: 'ground',
   },
   'WSH-1': {
     mistake: 'The plan does not do what was asked for',

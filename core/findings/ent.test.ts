@@ -1,3 +1,4 @@
+import { newAir } from '../site'
 import { boatyard, expectMended, seen, withDevice, withManagement } from '~/tests/kit/yard'
 import type { RadiusServer, RadiusTarget, Site } from '../site'
 import { ent1, ent2, ent3, ent4 } from './ent'
@@ -56,7 +57,7 @@ test('a server in a network that the controller does not reach', () => {
 test('a client whose profile is not set to enterprise', () => {
   const joins = (enterprise: boolean) => {
     const site = withDevice(boatyard(), 'printer', {
-      air: { deviceId: 'ap-work-1', ssidId: 'ssid-office', enterprise },
+      air: newAir('ap-work-1', { ssidId: 'ssid-office', enterprise }),
     })
     return { ...site, links: site.links.filter(({ id }) => id !== 'l-sw-shed-printer') }
   }

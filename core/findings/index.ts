@@ -7,6 +7,8 @@ import { adr4 } from './adr4'
 import { adr5 } from './adr5'
 import { adr6 } from './adr6'
 import { adr7 } from './adr7'
+import { bkh5, bkh6, bkh7, bkh8 } from './bkhBridge'
+import { bkh1, bkh2, bkh3, bkh4 } from './bkhMesh'
 import { CATALOGUE } from './catalogue'
 import type { Severity } from './catalogue'
 import { ctl4 } from './ctl4'
@@ -22,6 +24,12 @@ import { cab2 } from './cab2'
 import { sec3 } from './sec3'
 import { wsh1 } from './wsh1'
 import { ent1, ent2, ent3, ent4 } from './ent'
+import { cab1 } from './cab1'
+import { rad1 } from './rad1'
+import { rad2 } from './rad2'
+import { rad3 } from './rad3'
+import { rad4 } from './rad4'
+import { ssi5 } from './ssi5'
 import { pow1 } from './pow1'
 import { pow2 } from './pow2'
 import { sec1 } from './sec1'
@@ -57,6 +65,7 @@ export const RULES: readonly Rule[] = [
   ssi2,
   ssi3,
   ssi4,
+  ssi5,
   vln1,
   vln2,
   vln3,
@@ -66,7 +75,16 @@ export const RULES: readonly Rule[] = [
   iso2,
   pow1,
   pow2,
+  cab1,
   cab2,
+  bkh1,
+  bkh2,
+  bkh3,
+  bkh4,
+  bkh5,
+  bkh6,
+  bkh7,
+  bkh8,
   ent1,
   ent2,
   ent3,
@@ -75,6 +93,10 @@ export const RULES: readonly Rule[] = [
   sec1,
   sec2,
   sec3,
+  rad1,
+  rad2,
+  rad3,
+  rad4,
   wsh1,
 ]
 

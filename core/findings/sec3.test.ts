@@ -1,3 +1,4 @@
+import { newAir } from '../site'
 import { boatyard, expectMended, seen, withDevice, withSsid } from '~/tests/kit/yard'
 import { sec3 } from './sec3'
 
@@ -8,7 +9,7 @@ test('a hidden SSID for clients', () => {
 test('a bridge’s own SSID may be hidden', () => {
   const site = withDevice(withSsid(boatyard(), 'ssid-crew', { hidden: true }), 'cafe-router', {
     role: 'repeater',
-    air: { deviceId: 'ap-cafe', ssidId: 'ssid-crew', enterprise: false },
+    air: newAir('ap-cafe', { ssidId: 'ssid-crew' }),
   })
   expect(seen(sec3, site)).toEqual([])
 })

@@ -20,9 +20,11 @@ export const ssi2: Rule = {
 
 /** Unambiguous only where exactly one profile of the site's own is used by nobody yet. */
 function onlySpareProfile(site: Site, ssid: Ssid): Mend | undefined {
-  const spare = site.profiles.filter(
-    ({ id, isDefault }) => !isDefault && !site.ssids.some(({ profileId }) => profileId === id),
-  )
+  const used = new Set([
+    ...site.ssids.map(({ profileId }) => profileId),
+    ...site.devices.flatMap(({ air }) => [air?.near?.profileId, air?.far?.profileId]),
+  ])
+  const spare = site.profiles.filter(({ id, isDefault }) => !isDefault && !used.has(id))
   const profile = spare.length === 1 ? spare[0] : undefined
   return (
     profile && {

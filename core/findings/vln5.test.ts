@@ -1,3 +1,4 @@
+import { newAir } from '../site'
 import { boatyard, expectMended, seen, withDevice, withPort } from '~/tests/kit/yard'
 import type { Site } from '../site'
 import { vln5 } from './vln5'
@@ -32,7 +33,7 @@ test('two cables that share no VLAN are no loop', () => {
 
 test('a cabled box that hangs on another by radio too', () => {
   const site = withDevice(boatyard(), 'ap-hard', {
-    air: { deviceId: 'ap-gate', ssidId: null, enterprise: false },
+    air: newAir('ap-gate', { way: 'bridge' }),
   })
   expect(seen(vln5, site).length).toBeGreaterThan(0)
   expect(

@@ -121,7 +121,7 @@ function radioPorts({ site, children, allVlans }: Context, device: Device): Bare
     networkOf(site, offered.find((ssid) => ssid.id === id)?.networkId ?? null)?.vlanId ?? null
   const down = (children.get(device.id) ?? []).flatMap((child) => {
     const ssidId = child.air?.ssidId ?? null
-    if (ssidId === null) return [portOf(`air:${child.id}`, wholeFrames(device, allVlans))]
+    if (child.air?.way !== 'station') return [portOf(`air:${child.id}`, wholeFrames(device, allVlans))]
     return offered.some(({ id }) => id === ssidId)
       ? [portOf(`air:${child.id}`, untaggedMember(vlanOfSsid(ssidId)))]
       : []
@@ -130,7 +130,7 @@ function radioPorts({ site, children, allVlans }: Context, device: Device): Bare
     ? [
         portOf(
           'air',
-          device.air.ssidId === null
+          device.air.way !== 'station'
             ? wholeFrames(device, allVlans)
             : untaggedMember(managementVlan(device) ?? 1),
           routesAtHome(device) ? 'uplink' : 'lan',

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { seededRandom } from '../random'
-import { bareDevice, emptySite, newPort } from '../site'
+import { newAir, bareDevice, emptySite, newPort } from '../site'
 import type { Device, Link, Port, Site } from '../site'
 import { randomSite } from '~/tests/reference/randomSite'
 import { attachmentsOf } from './attachments'
@@ -20,6 +20,7 @@ const cable = (a: string, aPort: number, b: string, bPort: number): Link => ({
   b: { deviceId: b, port: bPort },
   lengthM: 1,
   category: 'cat6',
+  statedMbps: null,
 })
 const trunk = (number: number, nativeVlan: number | null, taggedVlans: number[]): Port => ({
   ...newPort(number, nativeVlan),
@@ -179,16 +180,24 @@ test('a bridge pair carries whole frames, tags and all; a repeater joins one SSI
       box('a', 'router', [newPort(1)], { role: 'bridgeEnd' }),
       box('b', 'router', [newPort(1)], {
         role: 'bridgeEnd',
-        air: { deviceId: 'a', ssidId: null, enterprise: false },
+        air: newAir('a', { way: 'bridge' }),
       }),
       box('far', 'switch', [trunk(1, 10, [20]), newPort(2, 20)]),
       box('rep', 'router', [newPort(1)], {
         role: 'repeater',
-        air: { deviceId: 'ap', ssidId: 's', enterprise: false },
+        air: newAir('ap', { ssidId: 's' }),
       }),
     ],
     links: [cable('near', 2, 'a', 1), cable('b', 1, 'far', 1), cable('near', 3, 'ap', 1)],
   }
   // VLAN 20 crosses the bridge with its tag; the bridge ends themselves listen untagged, so they do not hear it
   expect(heardFrom(site, 'near', 1)).toEqual(['far port:2', 'rep port:1', 'rep self'])
+  // A station that has not chosen an SSID yet is on nobody's air.
+  const astray = {
+    ...site,
+    devices: site.devices.map((one) =>
+      one.id === 'rep' ? { ...one, air: newAir('ap', { way: 'station' }) } : one,
+    ),
+  }
+  expect(heardFrom(astray, 'near', 1)).toEqual(['far port:2'])
 })

@@ -22,6 +22,7 @@ const cable = (a: string, aPort: number, b: string, bPort: number): Link => ({
   b: { deviceId: b, port: bPort },
   lengthM: 1,
   category: 'cat6',
+  statedMbps: null,
 })
 const site = (devices: Device[], links: Link[]): Site => ({ ...emptySite('walk'), devices, links })
 const at = (deviceId: string, port: number) => ({ deviceId, key: socket(port) })

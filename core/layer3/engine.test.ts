@@ -1,3 +1,4 @@
+import { newAir } from '../site'
 import fc from 'fast-check'
 import { attachmentOf } from '../layer2'
 import type { Site } from '../site'
@@ -143,7 +144,7 @@ describe('joining', () => {
 
   test('a client by radio joins what is offered, with its own profile', () => {
     const joins = (ssidId: string, enterprise: boolean) => {
-      const site = withDevice(boatyard(), 'printer', { air: { deviceId: 'ap-gate', ssidId, enterprise } })
+      const site = withDevice(boatyard(), 'printer', { air: newAir('ap-gate', { ssidId, enterprise }) })
       return { ...site, links: site.links.filter(({ id }) => id !== 'l-sw-shed-printer') }
     }
     expect(ask(joins('ssid-crew', false), 'station:printer').ok).toBe(true)
@@ -151,7 +152,7 @@ describe('joining', () => {
       'Gate AP does not offer “TernQuay-Office”',
     )
     const inside = withDevice(joins('ssid-office', false), 'printer', {
-      air: { deviceId: 'ap-shop', ssidId: 'ssid-office', enterprise: false },
+      air: newAir('ap-shop', { ssidId: 'ssid-office' }),
     })
     expect(ask(inside, 'station:printer').summary).toContain('is not set to enterprise login')
   })

@@ -1,11 +1,14 @@
 import type { Finding, Severity, Stage } from '../findings'
-import { accessPoints, isConnected } from '../site'
+import { feedsOf } from '../backhaul'
+import { accessPoints, isConnected, isOnAir } from '../site'
 import type { Site } from '../site'
 
 /** The stages of the work in their order. A stage that gets a screen gets a line here. */
 export const STAGES: readonly { stage: Stage; name: string; key: string }[] = [
   { stage: 'brief', name: 'Brief', key: 'b' },
   { stage: 'networks', name: 'Networks', key: 'n' },
+  { stage: 'ground', name: 'Ground', key: 'g' },
+  { stage: 'backhaul', name: 'Backhaul', key: 'k' },
   { stage: 'ports', name: 'Ports', key: 'p' },
   { stage: 'staging', name: 'Staging', key: 's' },
   { stage: 'proof', name: 'Proof', key: 'r' },
@@ -40,7 +43,8 @@ export function stageProgress(site: Site, found: Finding[], observed: Observed):
 
 type Judge = (site: Site, observed: Observed) => { says: string; done: boolean }
 
-const plural = (count: number, noun: string): string => `${count} ${noun}${count === 1 ? '' : 's'}`
+const plural = (count: number, noun: string, many = `${noun}s`): string =>
+  `${count} ${count === 1 ? noun : many}`
 
 const JUDGES: Record<Stage, Judge> = {
   brief: (site) => ({
@@ -51,6 +55,28 @@ const JUDGES: Record<Stage, Judge> = {
     says: `${plural(site.networks.length, 'network')}, ${plural(site.ssids.length, 'SSID')}`,
     done: site.networks.length > 0 && site.ssids.length > 0,
   }),
+  ground: (site) => {
+    const drawn = site.areas.filter(({ outline }) => outline.length > 0)
+    const placed = accessPoints(site).filter(({ position }) => position !== null)
+    const all = accessPoints(site).length
+    return {
+      says: site.levels.length === 0 ? 'not drawn' : `${placed.length} of ${all} lights placed`,
+      done: drawn.length > 0 && drawn.length === site.areas.length && placed.length === all,
+    }
+  },
+  backhaul: (site) => {
+    const feeds = feedsOf(site, 'all')
+    const onAir = site.devices.filter(isOnAir)
+    const dark = onAir.filter(({ id }) => !feeds.has(id))
+    const byAir = onAir.filter(({ air }) => air !== null)
+    return {
+      says:
+        dark.length > 0
+          ? `${plural(dark.length, 'box', 'boxes')} not fed`
+          : `${plural(byAir.length, 'uplink')} by radio`,
+      done: onAir.length > 0 && dark.length === 0,
+    }
+  },
   ports: (site) => {
     const loose = site.devices.filter((device) => !isConnected(site, device))
     return {

@@ -1,6 +1,7 @@
 import {
   ETHERNET_WIRE_B,
   TCP_PAYLOAD_B,
+  WIRED_LOW_SHARE,
   radioTcpGoodputMbps,
   segmentsPerAggregate,
   wiredTcpGoodputMbps,
@@ -16,8 +17,8 @@ export interface ExpectedRange {
   bounds: { formula: string; source: string }
 }
 
-/** A healthy wire gives nine tenths or more; air is shared and its rate moves. Common practice, no source. */
-const LOW_SHARE = { wired: 0.9, radio: 0.6 } as const
+/** Air is shared and its rate moves. Common practice, no source. */
+const LOW_SHARE = { wired: WIRED_LOW_SHARE, radio: 0.6 } as const
 const LOW_SHARE_SOURCE = {
   wired:
     'A healthy wire gives nine tenths or more: common practice, no source. 5 % above is assumed for rounding.',

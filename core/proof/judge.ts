@@ -1,3 +1,4 @@
+import { mbpsText } from '../airtime'
 import { expectedRange } from './expected'
 import type { ExpectedRange } from './expected'
 import type { DirectionResult, LinkUnderTest, ThroughputRun } from './types'
@@ -47,22 +48,20 @@ function judgeDirection(result: DirectionResult, expected: ExpectedRange, link: 
   }
 }
 
-const round = (mbps: number): string => (mbps < 10 ? mbps.toFixed(1) : Math.round(mbps).toString())
-
 function sentence(
   verdict: Verdict,
   measuredMbps: number,
   expected: ExpectedRange,
   link: LinkUnderTest,
 ): string {
-  const range = `${round(expected.lowMbps)} to ${round(expected.highMbps)} Mbit/s`
+  const range = `${mbpsText(expected.lowMbps)} to ${mbpsText(expected.highMbps)} Mbit/s`
   switch (verdict) {
     case 'asExpected':
-      return `${round(measuredMbps)} Mbit/s, within the ${range} that this link should carry.`
+      return `${mbpsText(measuredMbps)} Mbit/s, within the ${range} that this link should carry.`
     case 'low':
-      return `${round(measuredMbps)} Mbit/s, below the ${range} that this link should carry. ${lowAdvice(link)}`
+      return `${mbpsText(measuredMbps)} Mbit/s, below the ${range} that this link should carry. ${lowAdvice(link)}`
     case 'above':
-      return `${round(measuredMbps)} Mbit/s, more than the ${range} that this link should carry. Check the link rate you entered.`
+      return `${mbpsText(measuredMbps)} Mbit/s, more than the ${range} that this link should carry. Check the link rate you entered.`
   }
 }
 

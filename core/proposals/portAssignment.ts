@@ -116,6 +116,7 @@ const plug = (guest: Guest, end: LinkEnd): Edit => ({
     a: end,
     b: { deviceId: guest.device.id, port: guest.socket },
     lengthM: guest.link?.lengthM ?? 2,
+    statedMbps: guest.link?.statedMbps ?? null,
     category: guest.link?.category ?? 'cat6',
   },
 })

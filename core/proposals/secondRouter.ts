@@ -73,6 +73,7 @@ function cable(site: Site, router: Device, ownPort: number, at: LinkEnd): Edit[]
         b: { deviceId: router.id, port: ownPort },
         lengthM: out[0]?.lengthM ?? 2,
         category: out[0]?.category ?? 'cat6',
+        statedMbps: out[0]?.statedMbps ?? null,
       },
     },
   ]
