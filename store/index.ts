@@ -3,6 +3,7 @@ import { openDatabase } from './database'
 import type { Db } from './database'
 import { editStore } from './edits'
 import { logStore } from './log'
+import { pictureStore } from './pictures'
 import { proofStore } from './proofs'
 import { siteStore } from './sites'
 
@@ -10,6 +11,7 @@ export { benchTimeUs } from './benchRuns'
 export type { BenchRun } from './benchRuns'
 export type { HistoryEntry, Steps } from './edits'
 export type { LogLine } from './log'
+export type { Picture } from './pictures'
 export type { ClientProof, StoredClients, StoredProof, StoredThroughput, ThroughputProof } from './proofs'
 export type { SiteState, SiteSummary } from './sites'
 export { openDatabase }
@@ -20,6 +22,7 @@ export function storeOn(db: Db, now: () => Date = () => new Date()) {
     sites: siteStore(db, now),
     edits: editStore(db, now),
     log: logStore(db, now),
+    pictures: pictureStore(db),
     proofs: proofStore(db, now),
     bench: benchRunStore(db, now),
   }

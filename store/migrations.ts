@@ -71,4 +71,16 @@ export const MIGRATIONS: readonly { id: number; sql: string }[] = [
       ) STRICT, WITHOUT ROWID;
     `,
   },
+  {
+    id: 2,
+    sql: `
+      CREATE TABLE picture (
+        site_id TEXT NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+        id TEXT NOT NULL,
+        mime TEXT NOT NULL CHECK (mime IN ('image/png', 'image/jpeg')),
+        bytes BLOB NOT NULL,
+        PRIMARY KEY (site_id, id)
+      ) STRICT, WITHOUT ROWID;
+    `,
+  },
 ]

@@ -1,4 +1,4 @@
-import { COLLECTIONS, HEADER_FIELDS, completeRecord } from '~/core/site'
+import { COLLECTIONS, HEADER_FIELDS, completeHeader, completeRecord } from '~/core/site'
 import type { AnyRecord, Change, Collection, Header, Site } from '~/core/site'
 import type { Db } from './database'
 
@@ -25,7 +25,7 @@ export function planStore(db: Db) {
   function read(siteId: string): Site | null {
     const row = headerOf.get(siteId)
     if (!row) return null
-    const site = { ...(JSON.parse(row.header) as Header) } as Site
+    const site = completeHeader(JSON.parse(row.header) as Header) as Site
     for (const collection of COLLECTIONS) Object.assign(site, { [collection]: [] })
     for (const { collection, body } of recordsOf.all(siteId))
       (site[collection] as AnyRecord[]).push(completeRecord(collection, JSON.parse(body) as AnyRecord))

@@ -62,10 +62,17 @@ export function siteStore(db: Db, now: () => Date = () => new Date()) {
     return id
   })
 
-  function duplicate(id: string): string | null {
+  const copyPictures = db.prepare(
+    'INSERT INTO picture (site_id, id, mime, bytes) SELECT ?, id, mime, bytes FROM picture WHERE site_id = ?',
+  )
+
+  const duplicate = db.transaction((id: string): string | null => {
     const state = read(id)
-    return state ? create({ ...state.site, name: `${state.site.name} (copy)`.slice(0, 80) }) : null
-  }
+    if (!state) return null
+    const copy = create({ ...state.site, name: `${state.site.name} (copy)`.slice(0, 80) })
+    copyPictures.run(copy, id)
+    return copy
+  })
 
   const anyEver = db.prepare<[], { found: number }>('SELECT EXISTS (SELECT 1 FROM site) AS found')
 

@@ -200,3 +200,14 @@ test('a plan stored by an earlier version reads with every field of today, and t
   expect(store.sites.read(id)?.site).toEqual(yard())
   expect(store.sites.read(id)?.site).toBe(store.sites.read(id)?.site)
 })
+
+test('a picture is kept as it came, goes along with a copy of its site, and is nobody else’s', () => {
+  const { store, id } = yardStore()
+  const bytes = Buffer.from([137, 80, 78, 71, 0, 255])
+  store.pictures.add(id, 'plan', { mime: 'image/png', bytes })
+  expect(store.pictures.read(id, 'plan')).toEqual({ mime: 'image/png', bytes })
+  const copy = store.sites.duplicate(id)!
+  expect(store.pictures.read(copy, 'plan')?.bytes).toEqual(bytes)
+  expect(store.pictures.read(store.sites.create(yard()), 'plan')).toBeNull()
+  expect(() => store.pictures.add(id, 'other', { mime: 'image/gif' as 'image/png', bytes })).toThrow()
+})

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { parse } from 'yaml'
 import { boatyard, withDevice, withManagement, withNetwork, withSsid } from '~/tests/kit/yard'
-import { applyEdits } from '../site'
+import { newAir, applyEdits } from '../site'
 import type { Device, Site } from '../site'
 import { KEY_LEFT_OUT, deviceFile, deviceFiles } from './index'
 
@@ -86,7 +86,7 @@ test('hostapd: one file per radio, every SSID on its bridge, the name as hex', (
   expect(text).toContain('auth_server_addr=172.27.12.6')
   expect(text.match(/^bss=/gm)).toHaveLength(2)
   const silent = withDevice(boatyard(), 'ap-office', {
-    radios: [{ band: '5', enabled: false, channel: 36, widthMhz: 20 }],
+    radios: [{ band: '5', enabled: false, channel: 36, widthMhz: 20, powerDbm: null, locked: false }],
   })
   expect(deviceFile(silent, 'ap-office.hostapd-5ghz')).toBeUndefined()
 })
@@ -99,7 +99,7 @@ test('bridge commands: native untagged, the rest tagged', () => {
 
 test('a client that joins an SSID gets its own side', () => {
   const site = withDevice(boatyard(), 'printer', {
-    air: { deviceId: 'ap-work-1', ssidId: 'ssid-crew', enterprise: false },
+    air: newAir('ap-work-1', { ssidId: 'ssid-crew' }),
   })
   expect(fileText(site, 'printer.wpa_supplicant', true)).toContain('psk="copper-rivets-and-rope"')
   expect(fileText(boatyard(), 'printer.wpa_supplicant')).toBe('')

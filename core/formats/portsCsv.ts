@@ -1,5 +1,5 @@
 import { grouped } from '../grouped'
-import { deviceOf, endKey, linkAt, neighbourAt, portRange, switchingDevices } from '../site'
+import { deviceOf, endKey, keptStated, linkAt, neighbourAt, portRange, switchingDevices } from '../site'
 import type { CableCategory, Device, Edit, Link, LinkEnd, Port, Site } from '../site'
 import { CellFault, deviceNamed } from './cellFault'
 import { writeCsv } from './csv'
@@ -256,6 +256,7 @@ function cableEdits(reading: Reading, end: LinkEnd, cell: Cells): { edits: Edit[
     b: far,
     lengthM,
     category,
+    statedMbps: keptStated(link, category),
   }
   const out = same ? [] : [link, there].filter((old) => old !== undefined)
   return {

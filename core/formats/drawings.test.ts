@@ -1,0 +1,347 @@
+import { readFileSync } from 'node:fs'
+import { boatyard } from '~/tests/kit/yard'
+import { applyEdits, integrityProblems, lengthM } from '../site'
+import type { Point } from '../site'
+import { readDxf } from './dxf'
+import { wallsFromDxf } from './dxfWalls'
+import { fromGlobe, readGeoJson, toGlobe, writeGeoJson } from './geojson'
+import { joinLines } from './joinLines'
+
+/** A DXF of our own: groups of code and value. */
+const dxf = (
+  entities: (string | number)[],
+  units: number | null = 6,
+  blocks: (string | number)[] = [],
+): string =>
+  [
+    ...(units === null ? [] : [0, 'SECTION', 2, 'HEADER', 9, '$INSUNITS', 70, units, 0, 'ENDSEC']),
+    ...(blocks.length > 0 ? [0, 'SECTION', 2, 'BLOCKS', ...blocks, 0, 'ENDSEC'] : []),
+    ...[0, 'SECTION', 2, 'ENTITIES', ...entities, 0, 'ENDSEC', 0, 'EOF'],
+  ].join('\n')
+const line = (layer: string, [x1, y1]: Point, [x2, y2]: Point) => [
+  0,
+  'LINE',
+  8,
+  layer,
+  10,
+  x1,
+  20,
+  y1,
+  11,
+  x2,
+  21,
+  y2,
+]
+const level = { id: 'l', name: 'Ground', floorM: 0, heightM: 3, slabMaterial: 'concrete', slabMm: 0 }
+let serial = 0
+const newId = () => `n${serial++}`
+const value = (text: string) => {
+  const read = readDxf(text)
+  if (!read.ok) throw new Error(read.problems[0]?.message)
+  return read.value
+}
+const said = (read: { ok: boolean; problems?: { message: string }[] }) =>
+  read.problems?.map((one) => one.message).join(' ') ?? ''
+
+describe('DXF', () => {
+  test('lines by layer, in the units the drawing names', () => {
+    const drawing = value(dxf([...line('BRICK', [0, 0], [8000, 0]), ...line('GLASS', [0, 0], [0, 3000])], 4))
+    expect(drawing).toMatchObject({ metresPerUnit: 0.001, unitName: 'millimetres', skipped: [] })
+    expect(drawing.layers.map(({ name, lines }) => [name, lines.length])).toEqual([
+      ['BRICK', 1],
+      ['GLASS', 1],
+    ])
+  })
+
+  test('without units it says so', () => {
+    expect(value(dxf(line('A', [0, 0], [1, 0]), null)).metresPerUnit).toBeNull()
+    expect(value(dxf(line('A', [0, 0], [1, 0]), 0)).metresPerUnit).toBeNull()
+  })
+
+  test('a block stands where it is inserted, turned and scaled, on the layer of the insert', () => {
+    const block = [0, 'BLOCK', 2, 'DOOR', 8, '0', 10, 0, 20, 0, ...line('0', [0, 0], [1, 0]), 0, 'ENDBLK']
+    const insert = [0, 'INSERT', 8, 'WOOD', 2, 'DOOR', 10, 5, 20, 5, 41, 2, 42, 2, 50, 90]
+    const drawing = value(dxf(insert, 6, block))
+    expect(drawing.layers[0]?.name).toBe('WOOD')
+    const [from, to] = drawing.layers[0]!.lines[0]!
+    expect(from).toEqual([5, 5])
+    expect(to).toEqual([expect.closeTo(5, 6), expect.closeTo(7, 6)])
+  })
+
+  test('a block that is not there, and texts, are counted and left out', () => {
+    const drawing = value(
+      dxf([
+        ...line('A', [0, 0], [1, 0]),
+        0,
+        'INSERT',
+        8,
+        'A',
+        2,
+        'GONE',
+        10,
+        0,
+        20,
+        0,
+        0,
+        'TEXT',
+        8,
+        'A',
+        10,
+        0,
+        20,
+        0,
+        40,
+        1,
+        1,
+        'Hall',
+      ]),
+    )
+    expect(drawing.skipped).toEqual([
+      { kind: 'INSERT', count: 1, why: 'of a block that is not in the file' },
+      { kind: 'TEXT', count: 1, why: 'no line' },
+    ])
+  })
+
+  test('a circle, a bulge and a spline become chords', () => {
+    const circle = value(dxf([0, 'CIRCLE', 8, 'A', 10, 0, 20, 0, 40, 2])).layers[0]!.lines[0]!
+    expect(lengthM(circle)).toBeCloseTo(4 * Math.PI, 1)
+    const half = value(dxf([0, 'LWPOLYLINE', 8, 'A', 90, 2, 70, 0, 10, 0, 20, 0, 42, 1, 10, 4, 20, 0]))
+      .layers[0]!.lines[0]!
+    expect(lengthM(half)).toBeCloseTo(2 * Math.PI, 1)
+    expect(Math.min(...half.map(([, y]) => y))).toBeCloseTo(-2, 1)
+    const knots = [0, 0, 0, 0, 1, 1, 1, 1].flatMap((knot) => [40, knot])
+    const control = [
+      [0, 0],
+      [0, 3],
+      [3, 3],
+      [3, 0],
+    ].flatMap(([x, y]) => [10, x!, 20, y!, 30, 0])
+    const spline = value(dxf([0, 'SPLINE', 8, 'A', 70, 8, 71, 3, 72, 8, 73, 4, 74, 0, ...knots, ...control]))
+      .layers[0]!.lines[0]!
+    // The middle of a cubic Bézier: (p0 + 3 p1 + 3 p2 + p3) ÷ 8.
+    expect(spline[spline.length >> 1]).toEqual([expect.closeTo(1.5, 6), expect.closeTo(2.25, 6)])
+    expect(spline.at(-1)).toEqual([expect.closeTo(3, 6), expect.closeTo(0, 6)])
+  })
+
+  test('200 000 lines are read, joined where they meet, and cut off at what a plan can hold', () => {
+    const many: (string | number)[] = []
+    for (let i = 0; i < 200_000; i++) many.push(...line('GRID', [i * 2, 0], [i * 2 + 1, 0]))
+    const drawing = value(dxf(many))
+    expect(drawing.layers[0]?.lines).toHaveLength(200_000)
+    const made = wallsFromDxf(
+      drawing,
+      1,
+      [{ layer: 'GRID', material: 'brick', thicknessMm: 100 }],
+      level,
+      [0, 0],
+      newId,
+    )
+    expect(made).toMatchObject({ walls: 200_000, tooMany: true })
+    expect(made.edits).toHaveLength(4000)
+  }, 60_000)
+
+  test.each([
+    ['', 'is empty'],
+    ['hello', 'no DXF that can be read'],
+    ['AutoCAD Binary DXF\r\n\u001a\u0000', 'binary DXF'],
+    [dxf([]), 'no lines in the drawing'],
+  ])('what cannot be read is said (%#)', (text, message) => {
+    expect(said(readDxf(text))).toContain(message)
+  })
+
+  test('strokes that meet become one wall, in metres, at the place asked for; those without length are left out', () => {
+    const drawing = value(
+      dxf([
+        ...line('W', [100, 100], [104, 100]),
+        ...line('W', [104, 103], [104, 100]),
+        ...line('W', [106, 100], [106, 100]),
+        ...line('X', [0, 0], [900, 0]),
+      ]),
+    )
+    const made = wallsFromDxf(
+      drawing,
+      1,
+      [{ layer: 'W', material: 'concrete', thicknessMm: 150 }],
+      level,
+      [10, 20],
+      newId,
+    )
+    expect(made).toMatchObject({ walls: 1, tooShort: 1, tooMany: false })
+    expect(made.edits[0]).toMatchObject({
+      record: {
+        material: 'concrete',
+        points: [
+          [10, 20],
+          [14, 20],
+          [14, 23],
+        ],
+      },
+    })
+  })
+
+  test('where three walls meet none is joined', () => {
+    const star: Point[][] = [
+      [
+        [0, 0],
+        [1, 0],
+      ],
+      [
+        [0, 0],
+        [0, 1],
+      ],
+      [
+        [0, 0],
+        [-1, 0],
+      ],
+    ]
+    expect(joinLines(star)).toHaveLength(3)
+    expect(
+      joinLines([
+        [
+          [0, 0],
+          [1, 0],
+        ],
+        [
+          [1, 0],
+          [1, 1],
+        ],
+        [
+          [1, 1],
+          [0, 1],
+        ],
+        [
+          [0, 1],
+          [0, 0],
+        ],
+      ]),
+    ).toHaveLength(1)
+  })
+})
+
+describe('GeoJSON', () => {
+  const origin = { latitudeDeg: 51.7, longitudeDeg: 3.8, bearingDeg: 20 }
+  const choices = { level, polygons: 'buildings' as const, material: 'brick', thicknessMm: 100 }
+
+  test('degrees are as long as the tables of the ellipsoid have them (WGS 84; 110.574 and 111.320 km at the equator, from memory)', () => {
+    const equator = { latitudeDeg: 0, longitudeDeg: 0, bearingDeg: 0 }
+    expect(fromGlobe(equator, [0, 1])[1] / 1000).toBeCloseTo(110.574, 2)
+    expect(fromGlobe(equator, [1, 0])[0] / 1000).toBeCloseTo(111.32, 2)
+    // At 60° a degree of longitude is 55.800 km.
+    expect(fromGlobe({ ...equator, latitudeDeg: 60 }, [1, 60])[0] / 1000).toBeCloseTo(55.8, 1)
+  })
+
+  test('there and back is where it was, whichever way the plan lies', () => {
+    for (const point of [
+      [0, 0],
+      [240, 160],
+      [-12.5, 7.25],
+    ] as Point[])
+      expect(fromGlobe(origin, toGlobe(origin, point))).toEqual(point)
+    // Turned by a quarter, the plan's east is the globe's south.
+    const turned = { latitudeDeg: 51.7, longitudeDeg: 3.8, bearingDeg: 90 }
+    expect(toGlobe(turned, [100, 0])[1]).toBeLessThan(51.7)
+  })
+
+  test('the whole boatyard comes back as it was', () => {
+    const site = boatyard()
+    const text = writeGeoJson(site, origin)
+    const read = readGeoJson(text, origin, choices, site, newId)
+    if (!read.ok) throw new Error(said(read))
+    const bare = { ...site, walls: [], obstacles: [], buildings: [], keepOuts: [] }
+    const back = applyEdits(bare, read.value.edits)
+    for (const list of ['walls', 'obstacles', 'buildings', 'keepOuts', 'areas'] as const) {
+      expect(back[list].map(({ id }) => id)).toEqual(site[list].map(({ id }) => id))
+      back[list].forEach((record, i) => {
+        const shape = (one: object) =>
+          ('outline' in one ? one.outline : (one as { points: Point[] }).points) as Point[]
+        const [now, then] = [shape(record), shape(site[list][i]!)]
+        now.forEach(([x, y], k) => {
+          expect(Math.abs(x - then[k]![0])).toBeLessThan(0.003)
+          expect(Math.abs(y - then[k]![1])).toBeLessThan(0.003)
+        })
+      })
+    }
+    expect(integrityProblems(back)).toEqual([])
+    expect(read.value.skipped).toEqual([{ kind: 'Point', count: 25 }])
+  })
+
+  test('strange polygons and lines become what was chosen', () => {
+    const square = [
+      [3.8, 51.7],
+      [3.801, 51.7],
+      [3.801, 51.701],
+      [3.8, 51.7],
+    ]
+    const text = JSON.stringify({
+      type: 'FeatureCollection',
+      features: [
+        {
+          type: 'Feature',
+          properties: { name: 'Shed' },
+          geometry: { type: 'Polygon', coordinates: [square] },
+        },
+        { type: 'Feature', properties: null, geometry: { type: 'LineString', coordinates: square } },
+        { type: 'Feature', properties: {}, geometry: null },
+      ],
+    })
+    const read = readGeoJson(text, origin, choices, boatyard(), newId)
+    expect(read).toMatchObject({
+      ok: true,
+      value: { counts: { buildings: 1, walls: 1 }, skipped: [{ kind: 'nothing', count: 1 }] },
+    })
+  })
+
+  test.each([
+    ['{', 'is not JSON'],
+    ['{"type":"Topology"}', 'no GeoJSON'],
+    ['{"type":"FeatureCollection","features":[]}', 'no features'],
+    [
+      '{"type":"Feature","properties":{},"geometry":{"type":"LineString","coordinates":[[120000,480000],[120100,480000]]}}',
+      'no longitude and latitude',
+    ],
+  ])('what cannot be read is said (%#)', (text, message) => {
+    expect(said(readGeoJson(text, origin, choices, boatyard(), newId))).toContain(message)
+  })
+})
+
+describe('the samples that come along', () => {
+  test('the paint shed: millimetres, five layers, a door put twice, a note left out', () => {
+    const drawing = value(readFileSync('demo/paint-shed.dxf', 'utf8'))
+    expect(drawing.unitName).toBe('millimetres')
+    expect(drawing.layers.map(({ name, lines }) => [name, lines.length])).toEqual([
+      ['OUTER_CHIPBOARD', 4],
+      ['BOOTH_PLASTERBOARD', 1],
+      ['OFFICE_GLASS', 1],
+      ['TANK_METAL', 1],
+      ['DOORS_WOOD', 2],
+    ])
+    expect(drawing.skipped).toEqual([{ kind: 'TEXT', count: 1, why: 'no line' }])
+    const choices = [
+      { layer: 'OUTER_CHIPBOARD', material: 'chipboard', thicknessMm: 36 },
+      { layer: 'TANK_METAL', material: 'metal', thicknessMm: 3 },
+    ]
+    const { edits, walls } = wallsFromDxf(drawing, 0.001, choices, level, [150, 112], newId)
+    expect(walls).toBe(2)
+    const outer = (edits[0] as { record: { points: Point[] } }).record.points
+    expect(lengthM(outer)).toBeCloseTo(68, 6)
+    const site = boatyard()
+    const taken = applyEdits({ ...site, levels: [...site.levels, level] }, edits)
+    expect(integrityProblems(taken)).toEqual([])
+  })
+
+  test('the yard’s own GeoJSON comes in whole', () => {
+    const site = boatyard()
+    const read = readGeoJson(
+      readFileSync('demo/tern-quay-ground.geojson', 'utf8'),
+      site.ground.origin!,
+      { level, polygons: 'buildings', material: 'brick', thicknessMm: 100 },
+      site,
+      newId,
+    )
+    expect(read).toMatchObject({
+      ok: true,
+      value: { counts: { buildings: 6, walls: 18, areas: 8, obstacles: 4, keepOuts: 3 } },
+    })
+    if (read.ok) expect(integrityProblems(applyEdits(site, read.value.edits))).toEqual([])
+  })
+})
