@@ -41,7 +41,7 @@ export function grownYard(accessPoints: number): Site {
       ...managed(`ap${a}`, `AP ${a}`, 'accessPoint', [{ ...trunk(1), taggedVlans: [] }]),
       typeId: AP_TYPE.id,
       powerSource: 'supply',
-      radios: [{ band: '5', enabled: true, channel: 36, widthMhz: 20 }],
+      radios: [{ band: '5', enabled: true, channel: 36, widthMhz: 20, powerDbm: null, locked: false }],
     }
     devices.push(ap)
     links.push(cable(ap.id, 1, `sw${a % switches}`, Math.floor(a / switches) + 1))
@@ -131,6 +131,7 @@ const cable = (aId: string, aPort: number, bId: string, bPort: number): Link => 
   b: { deviceId: bId, port: bPort },
   lengthM: 30,
   category: 'cat6',
+  statedMbps: null,
 })
 
 /** Guests and staff are kept apart, both ways. */

@@ -8,6 +8,9 @@ import { good } from '~/core/outcome'
 import { runBench } from '~/field'
 import { readSiteFile } from '~/schema/siteFile'
 import { openDatabase, storeOn } from '~/store'
+import { benchGround } from './ground'
+import { benchBackhaul } from './backhaul'
+import { benchHelpers } from './helpers'
 import { grownYard } from './grownYard'
 
 /** Prints what the heavy things cost, and how that grows. Figures, not verdicts. */
@@ -106,3 +109,10 @@ row(
   timed(() => store.edits.edit(id, revision++, 'bench', (site) => good({ ...site, notes: `${revision}` }))),
 )
 row('memory in all', `${Math.round(process.memoryUsage().rss / 1048576)} MB`)
+
+console.log('')
+await benchGround(row)
+console.log('')
+await benchHelpers(row, demo)
+console.log('')
+await benchBackhaul(row, demo)

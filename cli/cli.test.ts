@@ -64,7 +64,7 @@ test('l2: who hears a broadcast, with which tag, from each attachment and tag', 
     'port:switch:15',
   )
   expect(beacon('l2', YARD, '--text').stdout).toContain('port:switch:11, untagged: port:switch:12 untagged')
-  expect(beacon('l2', 'demo/tern-quay.json', '--text').stdout).toMatch(/comes round again at .*port (8|16)/)
+  expect(beacon('l2', 'demo/tern-quay.json', '--text').stdout).toMatch(/comes round again at .*port (7|16)/)
 })
 
 test('trace: every hop of one way', () => {
@@ -153,3 +153,56 @@ test('help is help', () =>
     status: 0,
     stdout: expect.stringContaining('reach FILE') as string,
   }))
+
+test('coverage tells each area’s share, and fails while one is too shallow', () => {
+  const { stdout, status } = beacon('coverage', 'demo/tern-quay-mended.json')
+  const { areas, confidencePercent } = JSON.parse(stdout) as {
+    areas: { area: string; surePercent: number; onAveragePercent: number; servedBy: string[] }[]
+    confidencePercent: number
+  }
+  expect(areas).toHaveLength(8)
+  for (const { surePercent, onAveragePercent } of areas)
+    expect(surePercent).toBeLessThanOrEqual(onAveragePercent)
+  expect(areas.find(({ area }) => area === 'Steel workshop')?.servedBy).toContain('ap-work-1')
+  expect(status).toBe(areas.every(({ surePercent }) => surePercent >= confidencePercent) ? 0 : 1)
+  expect(status).toBe(1)
+  expect(beacon('coverage', 'demo/tern-quay-mended.json', '--text').stdout).toContain('Hard standing:')
+  expect(beacon('coverage', MENDED, '--text').stdout).toContain('No area of this site has an outline')
+})
+
+test('backhaul: ways with reasons, parents with their bound, failures; exit 1 when a box is not fed', () => {
+  const { json, status } = beacon('backhaul', 'demo/tern-quay-mended.json')
+  expect(status).toBe(0)
+  const out = json()
+  const work = out.boxes.find(({ name }: { name: string }) => name === 'Workshop AP 1')
+  expect(work.says).toContain('because: The steel sliding door')
+  expect(work.ways.find(({ planned }: { planned: boolean }) => planned)).toMatchObject({
+    way: 'mesh',
+    cannot: null,
+  })
+  expect(out.mesh).toMatchObject({
+    proven: true,
+    nodes: [{ name: 'Workshop AP 1', parent: 'Gable AP', hops: 1 }],
+  })
+  const gate = out.failures.find(({ what }: { what: string }) => what === 'Gate hut switch')
+  expect(gate.dark).toContain('Gate AP')
+  expect(gate.reattached).toMatchObject([{ name: 'Café terrace AP', parent: 'Gable AP' }])
+  // The chandlery alone is not drawn: its access point has its cable all the same.
+  expect(beacon('backhaul', 'tests/kit/chandlery-mended.json').status).toBe(0)
+})
+
+test('airtime: what everybody gets at once and what holds it back; exit 1 when an area falls short', () => {
+  const { json, status } = beacon('airtime', 'demo/tern-quay-mended.json')
+  expect(status).toBe(1)
+  const out = json()
+  const pontoon = out.areas.find(({ area }: { area: string }) => area === 'Pontoon')
+  expect(pontoon.getsMbps).toBeLessThan(pontoon.wantsMbps)
+  expect(pontoon.heldBackBy).toBe('the feed')
+  expect(pontoon.oneClient.lowMbps).toBeLessThan(pontoon.oneClient.likelyMbps)
+  expect(out.nodes.find(({ box }: { box: string }) => box === 'Pontoon AP')).toMatchObject({ airHops: 1 })
+})
+
+test.each(['backhaul', 'airtime'])('%s: a file that is not there, or two of them', (command) => {
+  expect(beacon(command, 'nowhere.json').status).toBe(2)
+  expect(beacon(command, 'a.json', 'b.json').stdout).toContain('One file is needed; 2 were given')
+})

@@ -1,5 +1,8 @@
 import { badInput } from './output'
 import type { Output } from './output'
+import { coverageCommand } from './coverage'
+import { airtimeCommand } from './airtime'
+import { backhaulCommand } from './backhaul'
 import { checkCommand } from './check'
 import { proofCommand } from './proof'
 import { exportCommand } from './export'
@@ -22,11 +25,17 @@ export const COMMANDS: Record<string, Command | undefined> = {
   reach: reachCommand,
   trace: traceCommand,
   l2: l2Command,
+  coverage: coverageCommand,
+  backhaul: backhaulCommand,
+  airtime: airtimeCommand,
   export: exportCommand,
   proof: proofCommand,
 }
 
-export const oneFile = (files: string[], then: (file: string) => Output): Output =>
+export const oneFile = <T extends Output | Promise<Output>>(
+  files: string[],
+  then: (file: string) => T,
+): T | Output =>
   files.length === 1 && files[0] !== undefined
     ? then(files[0])
     : badInput([{ path: [], code: 'usage', message: `One file is needed; ${files.length} were given.` }])

@@ -15,6 +15,17 @@ export const USAGE = `Yard Beacon on the command line. Prints JSON, or sentences
       For every attachment and every tag it can send: which attachments hear a broadcast, and with which tag.
       A file of switches, links and clients alone will do.
 
+  npm run -s beacon -- coverage FILE
+      For every drawn area: the share that gets its signal and rate, on average and with the site's confidence.
+      Exit 1 when an area's sure share is below that confidence.
+
+  npm run -s beacon -- backhaul FILE
+      How every box on the air is best fed, with reasons; the mesh with its bound; what each failure does.
+      Exit 1 when a box is not fed.
+
+  npm run -s beacon -- airtime FILE
+      What every area and box gets when all want theirs at once, and what holds it back. Exit 1 when an area falls short.
+
   npm run -s beacon -- export FILE [--as ID] [--keys]
       The files the plan gives for its devices (dnsmasq, nftables, hostapd, FreeRADIUS, bridge commands, netplan,
       wpa_supplicant, CSV), or one of them. Keys only with --keys: keep such a file where you keep keys.
