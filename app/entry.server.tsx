@@ -20,6 +20,7 @@ function contentSecurityPolicy(nonce: string): string {
     "style-src-attr 'unsafe-inline'",
     "img-src 'self' data:",
     "font-src 'self'",
+    "worker-src 'self'",
     `connect-src ${connect}`,
     "form-action 'self'",
     "base-uri 'none'",

@@ -1,5 +1,4 @@
 /** Takes the pictures of docs/screenshots from the demo: serves a fresh copy, drives it, and writes one PNG per view. */
-import { Buffer } from 'node:buffer'
 import { spawn } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -60,26 +59,31 @@ async function pictures(page) {
   await view('networks', `${site}/networks`)
   await view('ssids', `${site}/networks?tab=ssids`)
   await view('reach', `${site}/networks?tab=reach`)
-  await open(`${site}/networks?tab=helpers`)
-  await page.getByRole('button', { name: 'Show what it would do' }).first().click()
-  await page
-    .getByText(/% growth/)
-    .first()
-    .waitFor()
-  await shot('helpers')
   await view('findings', `${site}/networks?panel=findings`)
   await view('follow', `${site}/ports?panel=follow&from=ssid:ap-work-2:ssid-crew&to=internet`)
+  await open(`${site}/ground?band=2.4`)
+  const fine = '[data-chart-done="0.5"]'
+  await page.waitForSelector(fine)
+  const light = await page.locator('[data-light="ap-hard"]').boundingBox()
+  await page.mouse.move(light.x + 110, light.y + 60)
+  await page.locator('[data-sounding]').waitFor()
+  await shot('ground')
+  await open(`${site}/ground?helper=open`)
+  await page.getByRole('button', { name: 'Work it out' }).first().click()
+  await page.locator('[data-proposal]').waitFor({ timeout: 60_000 })
+  await shot('ground-helpers')
+  await open(`${site}/backhaul`)
+  await page.waitForSelector('[data-study=done]', { timeout: 60_000 })
+  await page.locator('[data-failure="sw-gate"]').getByRole('button').focus()
+  await page.evaluate(() => document.querySelector('main')?.scrollTo(0, 0))
+  await shot('backhaul')
+  await open(`${site}/backhaul?tab=bridge`)
+  await page.waitForSelector('[data-study=done]', { timeout: 60_000 })
+  await down(620)
+  await page.waitForTimeout(300)
+  await shot('bridge')
   await view('ports', `${site}/ports?device=switch&port=7`)
   await view('many-ports', `${site}/ports?sel=sw-shed.2~sw-shed.3~sw-gate.2`)
-  await open(`${site}/ports?csv=ports`)
-  await page.getByLabel('CSV file').setInputFiles({
-    name: 'ports.csv',
-    mimeType: 'text/csv',
-    buffer: Buffer.from('Switch;Port number;PVID\nWorkshop switch;6;36\nGate hut switch;99;12\n'),
-  })
-  await page.getByText('has no port “99”').waitFor()
-  await shot('csv')
-
   await open(`${site}/staging?panel=findings`)
   const mends = page.locator('[data-code] .button-main')
   for (let left = await mends.count(); left > 0; left = await mends.count()) {
@@ -101,6 +105,7 @@ async function pictures(page) {
   await page.getByRole('button', { name: /^Say yes to all/ }).click()
   for (const id of [
     'ap-shop',
+    'ap-gable',
     'ap-pontoon',
     'ap-cafe',
     'ap-work-2',
@@ -134,7 +139,9 @@ async function pictures(page) {
   await shot('files')
   await page.getByRole('button', { name: 'Switch to night' }).click()
   await page.waitForSelector('[data-theme="night"]')
-  await view('night', `${site}/ports?device=sw-shed&port=3`)
+  await open(`${site}/ground`)
+  await page.waitForSelector('[data-chart-done="0.5"]')
+  await shot('night')
 }
 
 async function answers() {

@@ -35,7 +35,10 @@ function withStoredKey(site: Site, whole: Edit, untouched: Set<string>): Edit {
 
 /** New contradictions between records; the path is cut to the field, since the form knows which record it edits. */
 const integrityOf = (site: Site, edits: Edit[]): Problem[] =>
-  freshProblems(site, applyEdits(site, edits)).map((problem) => ({ ...problem, path: problem.path.slice(2) }))
+  freshProblems(site, applyEdits(site, edits)).map((problem) => ({
+    ...problem,
+    path: typeof problem.path[1] === 'number' ? problem.path.slice(2) : problem.path,
+  }))
 
 /** Carries out the mend of a finding as it stands now. */
 export function mendFinding(siteId: string, revision: number, findingId: string): Outcome<number> {

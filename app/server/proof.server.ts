@@ -1,3 +1,5 @@
+import type { GoodputRange } from '~/core/airtime'
+import { promisedAt } from '~/core/backhaul'
 import { accessPoints } from '~/core/site'
 import { bad, good } from '~/core/outcome'
 import type { Outcome } from '~/core/outcome'
@@ -14,7 +16,8 @@ import { uploadedText } from './upload.server'
 
 const MOST_IPERF3_BYTES = 5 * 1024 * 1024
 
-export type JudgedThroughput = StoredThroughput & { judged: RunJudgement }
+/** With what the plan as it is now promises to a client there; null where it says nothing. */
+export type JudgedThroughput = StoredThroughput & { judged: RunJudgement; promised: GoodputRange | null }
 
 export interface Proofs {
   clients: StoredClients[]
@@ -29,7 +32,14 @@ export function proofsOf(siteId: string): Proofs {
     clients: all.filter((proof) => proof.kind === 'clients'),
     throughput: all
       .filter((proof) => proof.kind === 'throughput')
-      .map((proof) => ({ ...proof, judged: judge(proof.body.runs, proof.body.link) })),
+      .map((proof) => ({
+        ...proof,
+        judged: judge(proof.body.runs, proof.body.link),
+        promised:
+          proof.body.deviceId !== null && proof.body.link.medium === 'radio'
+            ? promisedAt(siteOr404(siteId).site, proof.body.deviceId)
+            : null,
+      })),
     benchRuns: store().bench.read(siteId) !== null,
   }
 }

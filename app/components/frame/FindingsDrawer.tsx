@@ -1,7 +1,7 @@
 import { Wrench } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { Where } from '~/core/findings'
+import type { Stage, Where } from '~/core/findings'
 import { usePanel } from '../../hooks/usePanel'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
@@ -82,9 +82,9 @@ function Item({ finding, chosen, busy, onMend }: ItemProps) {
         )}
         {finding.where.slice(0, 2).map((where) => (
           <Link
-            key={hrefOf(where)}
+            key={hrefOf(where, finding)}
             className="underline decoration-dotted underline-offset-4"
-            to={hrefOf(where)}
+            to={hrefOf(where, finding)}
           >
             {where.label}
           </Link>
@@ -95,7 +95,7 @@ function Item({ finding, chosen, busy, onMend }: ItemProps) {
 }
 
 /** Where a finding is mended by hand, with this drawer kept open. */
-function hrefOf(where: Where): string {
+function hrefOf(where: Where, { stage }: { stage: Stage }): string {
   switch (where.kind) {
     case 'network':
       return `networks?panel=findings&network=${where.id}`
@@ -103,6 +103,8 @@ function hrefOf(where: Where): string {
     case 'profile':
       return `networks?panel=findings&tab=ssids`
     case 'device':
+      if (stage === 'ground') return `ground?panel=findings&piece=devices.${where.id}`
+      if (stage === 'backhaul') return `backhaul?panel=findings&device=${where.id}`
       return `ports?panel=findings&device=${where.id}`
     case 'port':
       return `ports?panel=findings&device=${where.id}&port=${where.port}`

@@ -1,5 +1,6 @@
 import { Tabs } from 'radix-ui'
 import { StageHead } from '../../components/StageHead'
+import { TabList } from '../../components/TabList'
 import { usePanel } from '../../hooks/usePanel'
 import { reachOf } from '../../server/reach.server'
 import { AddressPlan } from '../../stages/networks/AddressPlan'
@@ -32,17 +33,9 @@ export default function Networks({ loaderData }: Route.ComponentProps) {
         says="Each network is a VLAN, a subnet, a pool, and a word on who may talk to whom."
       />
       <Tabs.Root value={tab} onValueChange={(next) => set({ tab: next })}>
-        <Tabs.List aria-label="Parts of the network plan" className="mb-4 flex gap-1 border-b border-line">
-          {TABS.map(({ id, name }) => (
-            <Tabs.Trigger
-              key={id}
-              value={id}
-              className="-mb-px border-b-[3px] border-transparent px-3 py-1.5 data-[state=active]:border-ink data-[state=active]:font-semibold"
-            >
-              {name}
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
+        <div className="mb-4">
+          <TabList label="Parts of the network plan" tabs={TABS} />
+        </div>
         <Tabs.Content value="plan">
           <AddressPlan />
         </Tabs.Content>

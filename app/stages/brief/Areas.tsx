@@ -1,6 +1,6 @@
 import { Plus } from 'lucide-react'
 import { useState } from 'react'
-import { areaClients, areaMbps, networkOf } from '~/core/site'
+import { areaClients, areaMbps, networkOf, newArea } from '~/core/site'
 import type { Area } from '~/core/site'
 import { Dialog } from '../../components/Dialog'
 import { Flag } from '../../components/Flag'
@@ -17,10 +17,7 @@ export function Areas() {
     <section className="sheet px-4 py-3" aria-label="Areas">
       <div className="flex items-baseline justify-between gap-3">
         <h2>Areas</h2>
-        <button
-          className="button"
-          onClick={() => setOpen({ area: { id: newId(), name: '', needs: [] }, isNew: true })}
-        >
+        <button className="button" onClick={() => setOpen({ area: newArea(newId(), ''), isNew: true })}>
           <Plus size={16} aria-hidden /> Add an area
         </button>
       </div>

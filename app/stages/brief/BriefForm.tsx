@@ -5,8 +5,10 @@ import { TextInput } from '../../components/inputs'
 import { useDraft } from '../../hooks/useDraft'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 
+type Words = Omit<Header, 'ground' | 'backhaul'>
+
 export function BriefForm({ header }: { header: Header }) {
-  const [draft, set] = useDraft<Header>({
+  const [draft, set] = useDraft<Words>({
     name: header.name,
     place: header.place,
     country: header.country,

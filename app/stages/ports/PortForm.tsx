@@ -24,6 +24,8 @@ interface Plug {
   to: string | null
   lengthM: number | null
   category: Link['category']
+  /** Mains alone: what the user says they carry. */
+  stated: { low: number | null; high: number | null }
 }
 
 /** One port: its VLANs, power and speed, and the cable in it. Saved together as one change. */
@@ -37,6 +39,7 @@ export function PortForm({ device, port }: { device: Device; port: Port }) {
     to: far ? endKey(far) : null,
     lengthM: link?.lengthM ?? 2,
     category: link?.category ?? 'cat6',
+    stated: { low: link?.statedMbps?.[0] ?? null, high: link?.statedMbps?.[1] ?? null },
   })
   const { edit, problems, busy } = usePlanEdit()
   const sorts = device.kind !== 'unmanagedSwitch' && device.uplink?.port !== port.number
@@ -89,6 +92,9 @@ export function PortForm({ device, port }: { device: Device; port: Port }) {
             onChange={(category) => setPlug({ category: (category ?? 'cat6') as Link['category'] })}
           />
         </fieldset>
+        {plug.category === 'mains' && (
+          <StatedFields stated={plug.stated} onChange={(stated) => setPlug({ stated })} />
+        )}
       </EditForm>
     </section>
   )
@@ -102,6 +108,10 @@ function freeEnds(devices: Device[], links: Link[], own: LinkEnd, current: LinkE
     .filter((end) => !taken.has(endKey(end)) || (current && endKey(current) === endKey(end)))
 }
 
+/** Both figures or none: house wiring is measured, not guessed. */
+const statedOf = ({ category, stated: { low, high } }: Plug): Link['statedMbps'] =>
+  category === 'mains' && (low !== null || high !== null) ? [low ?? high ?? 0, high ?? low ?? 0] : null
+
 /** Unplug the old cable, plug the new one, or change the one that stays. */
 function cableEdits(end: LinkEnd, old: Link | undefined, plug: Plug): Edit[] {
   const [deviceId, port] = plug.to?.split('/') ?? []
@@ -112,8 +122,39 @@ function cableEdits(end: LinkEnd, old: Link | undefined, plug: Plug): Edit[] {
     b: { deviceId, port: Number(port) },
     lengthM: plug.lengthM ?? 0,
     category: plug.category,
+    statedMbps: statedOf(plug),
   }
   return [{ op: 'put', collection: 'links', record }]
+}
+
+/** What two mains adapters carry here, by the user's own measurement. */
+function StatedFields({
+  stated,
+  onChange,
+}: {
+  stated: Plug['stated']
+  onChange: (stated: Plug['stated']) => void
+}) {
+  return (
+    <fieldset className="grid grid-cols-2 gap-3">
+      <legend className="sr-only">What the mains carry</legend>
+      <NumberInput
+        label="Carries from, Mbit/s"
+        path="statedMbps"
+        hint="Measure it; uneven is usual."
+        value={stated.low}
+        min={0.1}
+        onChange={(low) => onChange({ ...stated, low })}
+      />
+      <NumberInput
+        label="to, Mbit/s"
+        path="statedMbps.1"
+        value={stated.high}
+        min={0.1}
+        onChange={(high) => onChange({ ...stated, high })}
+      />
+    </fieldset>
+  )
 }
 
 interface Part {

@@ -1,5 +1,5 @@
-import { isEnterprise, profileOf, ssidsOn } from '~/core/site'
-import type { Addressing, AirUplink, Device, HouseholdRole, Uplink } from '~/core/site'
+import type { Addressing, Device, HouseholdRole, Uplink } from '~/core/site'
+import { AirFields } from '../../components/AirFields'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'
 
@@ -22,6 +22,7 @@ const ROUTING = new Set<HouseholdRole>(['innerRouter', 'gateway'])
 
 /** What the same case is used as, and how it hangs on the rest. */
 export function RoleFields({ draft, set }: Part) {
+  const { site } = useSite()
   const byRadio = draft.kind === 'station' || (draft.role !== null && BY_RADIO.has(draft.role))
   const routes = draft.kind === 'gateway' || (draft.role !== null && ROUTING.has(draft.role))
   return (
@@ -51,7 +52,17 @@ export function RoleFields({ draft, set }: Part) {
       {routes && draft.uplink && (
         <UplinkFields uplink={draft.uplink} onChange={(uplink) => set({ uplink })} />
       )}
-      {byRadio && <AirFields draft={draft} onChange={(air) => set({ air })} />}
+      {byRadio && (
+        <fieldset className="grid items-end gap-3 border border-line p-3 sm:grid-cols-2">
+          <legend className="px-1 text-[0.9rem] font-medium">By radio</legend>
+          <AirFields
+            site={site}
+            draft={draft}
+            usualWay={draft.role === 'bridgeEnd' ? 'bridge' : 'station'}
+            onChange={(air) => set({ air })}
+          />
+        </fieldset>
+      )}
     </>
   )
 }
@@ -104,49 +115,6 @@ function UplinkFields({ uplink, onChange }: { uplink: Uplink; onChange: (uplink:
             onChange={(gateway) => set({ gateway: gateway.trim() || null })}
           />
         </>
-      )}
-    </fieldset>
-  )
-}
-
-/** The box it hangs on by radio, and the SSID it joins there; none for a bridge. */
-function AirFields({ draft, onChange }: { draft: Device; onChange: (air: AirUplink | null) => void }) {
-  const { site } = useSite()
-  const parent = site.devices.find(({ id }) => id === draft.air?.deviceId)
-  const offered = parent ? ssidsOn(site, parent) : []
-  const ssid = offered.find(({ id }) => id === draft.air?.ssidId)
-  const enterprise = isEnterprise(ssid && profileOf(site, ssid))
-  return (
-    <fieldset className="grid items-end gap-3 border border-line p-3 sm:grid-cols-2">
-      <legend className="px-1 text-[0.9rem] font-medium">By radio</legend>
-      <SelectInput
-        label="Hangs on"
-        path="air.deviceId"
-        value={draft.air?.deviceId ?? null}
-        none="nothing: it has a cable"
-        choices={site.devices
-          .filter(({ id, kind }) => id !== draft.id && (kind === 'accessPoint' || kind === 'router'))
-          .map(({ id, name }) => ({ value: id, label: name }))}
-        onChange={(deviceId) =>
-          onChange(deviceId ? { deviceId, ssidId: null, enterprise: draft.air?.enterprise ?? false } : null)
-        }
-      />
-      {draft.air && (
-        <SelectInput
-          label="Joins"
-          path="air.ssidId"
-          value={draft.air.ssidId}
-          none="no SSID: a bridge that carries whole frames"
-          choices={offered.map(({ id, name }) => ({ value: id, label: name }))}
-          onChange={(ssidId) => draft.air && onChange({ ...draft.air, ssidId })}
-        />
-      )}
-      {draft.air && enterprise && (
-        <CheckInput
-          label="Its own profile is set to enterprise"
-          checked={draft.air.enterprise}
-          onChange={(on) => draft.air && onChange({ ...draft.air, enterprise: on })}
-        />
       )}
     </fieldset>
   )

@@ -1,6 +1,7 @@
 import { format } from 'date-fns'
 import { Trash2 } from 'lucide-react'
 import { Form } from 'react-router'
+import type { GoodputRange } from '~/core/airtime'
 import type { DirectionResult, Judgement, Verdict } from '~/core/proof'
 import type { JudgedThroughput } from '../../server/proof.server'
 import { Sourced } from '../../components/Sourced'
@@ -71,6 +72,7 @@ function Test({ test }: { test: JudgedThroughput }) {
           {Math.round(judged.expected.lowMbps)} to {Math.round(judged.expected.highMbps)} Mbit/s
         </Sourced>
         , most likely <Traced number={judged.expected.likely} />.
+        {test.promised && <Promised promised={test.promised} results={results} />}
         {body.link.baselineMbps !== null && ` Wired baseline ${body.link.baselineMbps} Mbit/s.`}
       </p>
       <Totals results={results} judgements={judged.judgements} />
@@ -81,6 +83,32 @@ function Test({ test }: { test: JudgedThroughput }) {
       </div>
       {judged.missing.length > 0 && <OtherWay testId={test.id} missing={judged.missing[0] ?? 'down'} />}
     </li>
+  )
+}
+
+/** Whether the plan kept its word: what it promises to a client of this box, against what the receivers counted. */
+function Promised({ promised, results }: { promised: GoodputRange; results: DirectionResult[] }) {
+  const { lowMbps, likelyMbps, highMbps } = promised
+  const measured = results.map(({ receivedMbps }) => receivedMbps)
+  const verdict = measured.some((mbps) => mbps < lowMbps)
+    ? 'it gives less than planned'
+    : measured.some((mbps) => mbps > highMbps)
+      ? 'it gives more than planned'
+      : 'as planned'
+  return (
+    <>
+      {' '}
+      The plan promises{' '}
+      <Sourced
+        className="figures"
+        formula="one client alone in the areas of this box, and the feed before it: tenth, middle and ninetieth of a hundred spots"
+        inputs={[{ name: 'likely', value: `${Math.round(likelyMbps)} Mbit/s` }]}
+        source="IEEE 802.11-2020 exchanges, the chart’s own levels; 0.75 and 1.1 around it are common practice, no source"
+      >
+        {Math.round(lowMbps)} to {Math.round(highMbps)} Mbit/s
+      </Sourced>
+      : <strong>{verdict}</strong>.
+    </>
   )
 }
 

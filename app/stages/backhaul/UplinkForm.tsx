@@ -1,0 +1,61 @@
+import { canMesh } from '~/core/backhaul'
+import type { Band, Device, Site } from '~/core/site'
+import { AirFields } from '../../components/AirFields'
+import { EditForm } from '../../components/EditForm'
+import { CheckInput, SelectInput } from '../../components/inputs'
+import { useDraft } from '../../hooks/useDraft'
+import { usePlanEdit } from '../../hooks/usePlanEdit'
+
+type Draft = Pick<Device, 'air' | 'mesh'>
+
+/** What a box may do by radio, and what it hangs on. */
+export function UplinkForm({ site, device }: { site: Site; device: Device }) {
+  const [draft, set] = useDraft<Draft>({ air: device.air, mesh: device.mesh })
+  const { edit, problems, busy } = usePlanEdit()
+  const { air, mesh } = draft
+  return (
+    <details className="mt-3" open={device.air !== null}>
+      <summary className="font-medium">By radio</summary>
+      <div className="mt-2">
+        <EditForm
+          problems={problems}
+          busy={busy}
+          onSave={() =>
+            edit(`Change how ${device.name} is fed by radio`, [
+              { op: 'put', collection: 'devices', record: { ...device, ...draft } },
+            ])
+          }
+        >
+          {canMesh(device) && (
+            <div>
+              <CheckInput
+                label="Takes children"
+                checked={mesh.takesChildren}
+                onChange={(takesChildren) => set({ mesh: { ...mesh, takesChildren } })}
+              />
+              <CheckInput
+                label="Looks for a parent when it has no cable"
+                checked={mesh.seeksParent}
+                onChange={(seeksParent) => set({ mesh: { ...mesh, seeksParent } })}
+              />
+              <SelectInput
+                label="A radio kept for backhaul"
+                path="mesh.ownBand"
+                value={mesh.ownBand}
+                none="none: shared with clients"
+                choices={device.radios.map(({ band }) => ({ value: band, label: `the ${band} GHz one` }))}
+                onChange={(band) => set({ mesh: { ...mesh, ownBand: band as Band | null } })}
+              />
+            </div>
+          )}
+          <AirFields
+            site={site}
+            draft={{ id: device.id, air }}
+            usualWay="mesh"
+            onChange={(next) => set({ air: next })}
+          />
+        </EditForm>
+      </div>
+    </details>
+  )
+}

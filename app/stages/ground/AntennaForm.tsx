@@ -1,0 +1,74 @@
+import type { Antenna, Site } from '~/core/site'
+import { EditForm } from '../../components/EditForm'
+import { NumberInput, SelectInput, TextInput } from '../../components/inputs'
+import { newId } from '../../hooks/newId'
+import { useDraft } from '../../hooks/useDraft'
+import { usePlanEdit } from '../../hooks/usePlanEdit'
+
+const KINDS: { value: Antenna['kind']; label: string }[] = [
+  { value: 'dipole', label: 'Dipole' },
+  { value: 'ceiling', label: 'Ceiling, all round' },
+  { value: 'patch', label: 'Patch' },
+  { value: 'sector', label: 'Sector' },
+  { value: 'dish', label: 'Dish' },
+  { value: 'table', label: 'From a table' },
+]
+
+export const newAntenna = (): Antenna => ({
+  id: newId(),
+  name: 'Antenna',
+  kind: 'patch',
+  gainDbi: 8,
+  horizontalBeamDeg: 70,
+  verticalBeamDeg: 70,
+  table: null,
+})
+
+export function AntennaForm({ site, antenna, onDone }: { site: Site; antenna: Antenna; onDone: () => void }) {
+  const [draft, set] = useDraft(antenna)
+  const { edit, problems, busy } = usePlanEdit(onDone)
+  const known = site.antennas.some(({ id }) => id === antenna.id)
+  return (
+    <EditForm
+      problems={problems}
+      busy={busy}
+      onSave={() => edit(`Change ${draft.name}`, [{ op: 'put', collection: 'antennas', record: draft }])}
+      {...(known
+        ? {
+            onRemove: () =>
+              edit(`Remove ${antenna.name}`, [{ op: 'remove', collection: 'antennas', id: antenna.id }]),
+          }
+        : {})}
+    >
+      <TextInput label="Name" path="name" value={draft.name} onChange={(name) => set({ name })} />
+      <div className="grid grid-cols-2 gap-3">
+        <SelectInput
+          label="Kind"
+          path="kind"
+          value={draft.kind}
+          choices={KINDS.filter(({ value }) => value !== 'table' || draft.table)}
+          hint="Tables are read in at Files."
+          onChange={(kind) => set({ kind: (kind ?? 'patch') as Antenna['kind'] })}
+        />
+        <NumberInput
+          label="Gain, dBi"
+          path="gainDbi"
+          value={draft.gainDbi}
+          onChange={(gainDbi) => set({ gainDbi: gainDbi ?? 0 })}
+        />
+        <NumberInput
+          label="Beam across, °"
+          path="horizontalBeamDeg"
+          value={draft.horizontalBeamDeg}
+          onChange={(deg) => set({ horizontalBeamDeg: deg ?? 60 })}
+        />
+        <NumberInput
+          label="Beam up and down, °"
+          path="verticalBeamDeg"
+          value={draft.verticalBeamDeg}
+          onChange={(deg) => set({ verticalBeamDeg: deg ?? 60 })}
+        />
+      </div>
+    </EditForm>
+  )
+}

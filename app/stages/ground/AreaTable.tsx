@@ -1,0 +1,111 @@
+import { neededPhyMbps } from '~/core/coverage'
+import type { AreaShare } from '~/core/coverage'
+import { areaClients } from '~/core/site'
+import type { GroundSettings, Site } from '~/core/site'
+import { Sourced } from '../../components/Sourced'
+
+const percent = (share: number): string => `${(100 * share).toFixed(0)} %`
+
+/** The areas on this level and band: how much of each gets what it needs. */
+export function AreaTable({
+  site,
+  shares,
+  onChoose,
+}: {
+  site: Site
+  shares: readonly AreaShare[]
+  onChoose: (areaId: string) => void
+}) {
+  const { ground } = site
+  if (shares.length === 0)
+    return (
+      <p className="px-4 py-3 text-soft">
+        No area is drawn on this level for this band. Draw one, and its share stands here.
+      </p>
+    )
+  return (
+    <table className="plain">
+      <thead>
+        <tr>
+          <th className="pl-4">Area</th>
+          <th className="num">Needs</th>
+          <th className="num">Median</th>
+          <th className="num">Enough, on average</th>
+          <th className="num">Enough, {ground.confidencePercent} % sure</th>
+          <th className="num">Fast enough</th>
+          <th className="num">Clients</th>
+          <th>Served by</th>
+        </tr>
+      </thead>
+      <tbody>
+        {shares.map((share) => {
+          const area = site.areas.find(({ id }) => id === share.areaId)
+          if (!area) return null
+          const shallow = share.withConfidence < 0.995
+          return (
+            <tr key={share.areaId} data-area={share.areaId}>
+              <th className="pl-4">
+                <button
+                  className="text-left underline-offset-4 hover:underline"
+                  onClick={() => onChoose(area.id)}
+                >
+                  {area.name}
+                </button>
+              </th>
+              <td className="num figures">{area.leastSignalDbm} dBm</td>
+              <td className="num figures">
+                {share.medianDbm === null ? '–' : `${share.medianDbm.toFixed(0)} dBm`}
+              </td>
+              <td className="num figures">{percent(share.onAverage)}</td>
+              <td className={`num ${shallow ? 'font-semibold text-caution' : ''}`}>
+                <ConfidentShare share={share} need={area.leastSignalDbm} ground={ground} />
+                {shallow && (
+                  <span
+                    className="shoal ml-2 inline-block h-3 w-4 border border-caution"
+                    aria-label="shallow"
+                  />
+                )}
+              </td>
+              <td className="num">
+                <Sourced
+                  className="figures"
+                  formula="cells whose link rate, with the same margin, carries what each client needs ÷ all cells"
+                  inputs={[{ name: 'link rate needed', value: `${neededPhyMbps(area).toFixed(0)} Mbit/s` }]}
+                  source="IEEE 802.11 rate tables; TCP goodput of one client alone"
+                >
+                  {percent(share.fastEnough)}
+                </Sourced>
+              </td>
+              <td className="num figures">{areaClients(area)}</td>
+              <td>
+                {share.lights
+                  .slice(0, 3)
+                  .map((id) => site.devices.find((device) => device.id === id)?.name ?? id)
+                  .join(', ')}
+              </td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
+  )
+}
+
+function ConfidentShare({ share, need, ground }: { share: AreaShare; need: number; ground: GroundSettings }) {
+  return (
+    <Sourced
+      className="figures"
+      formula="cells with level − z σ ≥ need ÷ all cells"
+      inputs={[
+        { name: 'need', value: `${need} dBm` },
+        { name: 'σ', value: `${ground.sigmaDb} dB` },
+        { name: 'sure', value: `${ground.confidencePercent} %` },
+        { name: 'cells', value: `${share.cells}, ${share.areaM2.toFixed(0)} m²` },
+        { name: 'weakest', value: share.weakest ? `${share.weakest.dbm.toFixed(0)} dBm` : '–' },
+      ]}
+      source="Log-normal differences between model and measurement, as ITU-R P.1238 and P.1411 have them"
+    >
+      {percent(share.withConfidence)}
+    </Sourced>
+  )
+}

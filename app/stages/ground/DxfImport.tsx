@@ -1,0 +1,169 @@
+import { useEffect, useRef, useState } from 'react'
+import { MOST_WALLS, wallsFromDxf } from '~/core/formats'
+import type { DxfDrawing, LayerChoice } from '~/core/formats'
+import type { Problem } from '~/core/outcome'
+import { MATERIALS, materialOf } from '~/core/radio'
+import type { Level } from '~/core/site'
+import { Problems } from '../../components/Problems'
+import { NumberInput, SelectInput } from '../../components/inputs'
+import { newId } from '../../hooks/newId'
+import { usePlanEdit } from '../../hooks/usePlanEdit'
+import type { DrawingAnswer } from '../../workers/drawing.worker'
+import { FilePick } from './FilePick'
+
+const UNITS = [
+  { value: '0.001', label: 'millimetres' },
+  { value: '0.01', label: 'centimetres' },
+  { value: '1', label: 'metres' },
+  { value: '0.0254', label: 'inches' },
+  { value: '0.3048', label: 'feet' },
+]
+
+/** Walls from a DXF: each layer gets a material, or is left out. */
+export function DxfImport({ level, onDone }: { level: Level; onDone: () => void }) {
+  const [drawing, setDrawing] = useState<DxfDrawing | null>(null)
+  const [unread, setUnread] = useState<Problem[]>([])
+  const [reading, setReading] = useState(false)
+  const worker = useRef<Worker | null>(null)
+  useEffect(() => () => worker.current?.terminate(), [])
+  const read = (text: string) => {
+    worker.current?.terminate()
+    const made = new Worker(new URL('../../workers/drawing.worker.ts', import.meta.url), { type: 'module' })
+    worker.current = made
+    setReading(true)
+    setDrawing(null)
+    setUnread([])
+    made.addEventListener('message', ({ data }: MessageEvent<DrawingAnswer>) => {
+      made.terminate()
+      setReading(false)
+      if (data.ok) setDrawing(data.value)
+      else setUnread(data.problems)
+    })
+    made.postMessage(text)
+  }
+  return (
+    <section aria-label="DXF">
+      <h3 className="font-semibold">Walls from a drawing (DXF)</h3>
+      <FilePick label="DXF file" accept=".dxf" onText={read} />
+      {reading && (
+        <p role="status" className="mt-2 flex items-center gap-3">
+          Reading the drawing…
+          <button
+            className="button"
+            onClick={() => {
+              worker.current?.terminate()
+              setReading(false)
+            }}
+          >
+            Give up
+          </button>
+        </p>
+      )}
+      <Problems problems={unread} title="Nothing was changed." />
+      {drawing && <DxfLayers drawing={drawing} level={level} onDone={onDone} />}
+    </section>
+  )
+}
+
+function DxfLayers({ drawing, level, onDone }: { drawing: DxfDrawing; level: Level; onDone: () => void }) {
+  const [unit, setUnit] = useState<string | null>(drawing.metresPerUnit?.toString() ?? null)
+  const [choices, setChoices] = useState<
+    Record<string, { material: string; thicknessMm: number } | undefined>
+  >({})
+  const { edit, problems, busy } = usePlanEdit(onDone)
+  const chosen = Object.entries(choices).flatMap(([layer, choice]): LayerChoice[] =>
+    choice ? [{ layer, ...choice }] : [],
+  )
+  const made =
+    unit && chosen.length > 0 ? wallsFromDxf(drawing, Number(unit), chosen, level, [0, 0], newId) : null
+  return (
+    <div className="mt-2 space-y-3">
+      <SelectInput
+        label="The drawing is in"
+        path="unit"
+        value={unit}
+        none="choose: the drawing does not say"
+        choices={UNITS}
+        hint={
+          drawing.unitName
+            ? `The drawing says ${drawing.unitName}.`
+            : 'Measure something you know afterwards.'
+        }
+        onChange={setUnit}
+      />
+      <div className="max-h-56 overflow-y-auto" tabIndex={0}>
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>Layer</th>
+              <th className="num">Lines</th>
+              <th>Becomes</th>
+              <th className="num">Thickness, mm</th>
+            </tr>
+          </thead>
+          <tbody>
+            {drawing.layers.map(({ name, lines }) => {
+              const choice = choices[name]
+              return (
+                <tr key={name}>
+                  <th>{name}</th>
+                  <td className="num figures">{lines.length}</td>
+                  <td>
+                    <SelectInput
+                      label={`Material of layer ${name}`}
+                      path={`layers.${name}`}
+                      value={choice?.material ?? null}
+                      none="left out"
+                      choices={MATERIALS.map((one) => ({ value: one.id, label: one.name }))}
+                      onChange={(material) =>
+                        setChoices((before) => ({
+                          ...before,
+                          [name]: material
+                            ? { material, thicknessMm: materialOf(material).usualMm }
+                            : undefined,
+                        }))
+                      }
+                    />
+                  </td>
+                  <td>
+                    {choice && (
+                      <NumberInput
+                        label={`Thickness of layer ${name}`}
+                        path={`thickness.${name}`}
+                        value={choice.thicknessMm}
+                        onChange={(mm) =>
+                          setChoices((before) => ({ ...before, [name]: { ...choice, thicknessMm: mm ?? 0 } }))
+                        }
+                      />
+                    )}
+                  </td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </table>
+      </div>
+      {drawing.skipped.length > 0 && (
+        <p className="caption">
+          Left out: {drawing.skipped.map(({ kind, count, why }) => `${count} ${kind} (${why})`).join(', ')}.
+        </p>
+      )}
+      {made?.tooMany && (
+        <p role="alert" className="border-l-4 border-caution bg-caution-wash px-3 py-1.5">
+          These layers make {made.walls} walls; at most {MOST_WALLS} are taken. Choose fewer layers.
+        </p>
+      )}
+      {made && made.tooShort > 0 && (
+        <p className="caption">{made.tooShort} lines without length are left out.</p>
+      )}
+      <Problems problems={problems} title="Nothing was changed." />
+      <button
+        className="button button-main"
+        disabled={busy || !made || made.tooMany || made.edits.length === 0}
+        onClick={() => made && edit('Take in a drawing', made.edits)}
+      >
+        Take in {made?.edits.length ?? 0} walls on {level.name}
+      </button>
+    </div>
+  )
+}

@@ -1,0 +1,213 @@
+import { X } from 'lucide-react'
+import { useState } from 'react'
+import { useRouteLoaderData } from 'react-router'
+import { READINGS } from '~/core/coverage'
+import type { Reading } from '~/core/coverage'
+import type { Band, Level, Point } from '~/core/site'
+import { Problems } from '../../components/Problems'
+import { usePanel } from '../../hooks/usePanel'
+import { useSite } from '../../hooks/useSite'
+import { AreaTable } from './AreaTable'
+import { Chart } from './Chart'
+import { ProfileDialog } from './ProfileDialog'
+import { ScaleDialog } from './ScaleDialog'
+import { Side } from './Side'
+import { Toolbar } from './Toolbar'
+import { toolOf } from './tools'
+import type { ToolName } from './tools'
+import { useChartInput } from './useChartInput'
+import { groundBox, useCoverage } from './useCoverage'
+import { useSelection } from './useSelection'
+import { useTried } from './useTried'
+import { useView } from './useView'
+import type { Size } from './useView'
+
+const HELP: Record<ReturnType<typeof toolOf>['draws'], string> = {
+  nothing:
+    'Drag to move, shift for several, ctrl d copies, delete takes off. Arrow keys nudge 0.1, with shift 1.',
+  spot: 'Click the spot, or go there with the arrow keys and press space.',
+  line: 'Click from point to point, or arrow keys and space. Shift keeps to 45°. Type a length and press enter. Enter or a double click ends.',
+  outline:
+    'Click the corners, or arrow keys and space. Shift keeps to 45°. Type a length and press enter. Enter or a double click closes it.',
+  'two spots': 'Set two points: the level along the line between them is shown.',
+}
+
+/** The chart with its tools, the sheet of what is chosen, and how the areas fare. */
+export function GroundStage({ level }: { level: Level }) {
+  const { site, revision, theme } = useGround()
+  const { search, set } = usePanel()
+  const band = bandOf(search.get('band'))
+  const reading = readingOf(search.get('read'))
+  const [tool, setTool] = useState<ToolName>('choose')
+  const [snapping, setSnapping] = useState(true)
+  const [size, setSize] = useState<Size>({ width: 800, height: 520 })
+  const [hover, setHover] = useState<Point | null>(null)
+  const [said, setSaid] = useState('')
+  const [placing, setPlacing] = useState<string | null>(null)
+  const [outlining, setOutlining] = useState<string | null>(null)
+  const [ends, setEnds] = useState<[Point, Point] | null>(null)
+  const [scaling, setScaling] = useState<[Point, Point] | null>(null)
+  const pick = (next: ToolName) => {
+    setTool(next)
+    setOutlining(null)
+  }
+  const selection = useSelection()
+  const tried = useTried(site, revision)
+  const view = useView(groundBox(site), size)
+  const input = useChartInput({
+    site,
+    shown: tried.shown,
+    level,
+    size,
+    tool,
+    snapping,
+    view,
+    selection,
+    placing,
+    outlining,
+    onTool: pick,
+    onEdit: tried.send,
+    onNudge: tried.nudge,
+    onTry: tried.trying,
+    onHover: setHover,
+    onProfile: (from, to) => setEnds([from, to]),
+    onScale: (from, to) => setScaling([from, to]),
+    onPlaced: () => {
+      setPlacing(null)
+      setTool('choose')
+    },
+    onSay: setSaid,
+  })
+  const chart = useCoverage(tried.shown, { level, band, reading, dragging: input.dragging })
+  const [only] = selection.refs.length === 1 ? selection.refs : []
+  return (
+    <>
+      <Toolbar
+        site={site}
+        levelId={level.id}
+        band={band}
+        reading={reading}
+        tool={tool}
+        snapping={snapping}
+        onSet={set}
+        onTool={pick}
+        onSnapping={setSnapping}
+        onZoom={(factor) => (factor === null ? view.whole() : view.zoom(factor))}
+      />
+      <Problems problems={tried.problems} title="Nothing was changed." />
+      <div className="grid grid-cols-[minmax(0,1fr)_19rem] gap-4 max-md:grid-cols-1">
+        <div className="sheet flex h-[31rem] flex-col">
+          <div className="min-h-0 flex-1">
+            <Chart
+              site={tried.shown}
+              level={level}
+              band={band}
+              plot={chart.plot}
+              view={view.view}
+              size={size}
+              tool={tool}
+              refs={selection.refs}
+              input={input}
+              theme={theme}
+              onSize={setSize}
+              onWheel={view.zoom}
+              onLightKey={(id) => selection.choose([{ collection: 'devices', id }])}
+            >
+              {chart.progress !== null && (
+                <div className="absolute right-2 bottom-2 flex items-center gap-2 border border-line bg-sheet px-2 py-1">
+                  <progress
+                    className="h-2 accent-[var(--ink)]"
+                    value={chart.progress}
+                    max={1}
+                    aria-label="The chart is being made"
+                  />
+                  <button
+                    className="button button-quiet !min-h-0 !p-0.5"
+                    aria-label="Give up"
+                    onClick={chart.giveUp}
+                  >
+                    <X size={14} aria-hidden />
+                  </button>
+                </div>
+              )}
+            </Chart>
+          </div>
+          <p
+            className="border-t border-line px-3 py-1 text-[0.86rem] text-soft"
+            role="status"
+            data-chart-cell={chart.plot?.grid.cellM}
+            data-chart-done={chart.progress === null && chart.plot ? chart.plot.grid.cellM : undefined}
+          >
+            {chart.fault
+              ? `The chart could not be made: ${chart.fault}.`
+              : (input.line.problem ?? (said || HELP[toolOf(tool).draws]))}
+          </p>
+        </div>
+        <aside className="sheet h-[31rem] overflow-y-auto" aria-label="What is chosen" tabIndex={0}>
+          <Side
+            site={site}
+            shown={tried.shown}
+            level={level}
+            revision={revision}
+            reading={reading}
+            radios={chart.radios}
+            hover={hover}
+            only={input.dragging ? undefined : only}
+            busy={input.dragging}
+            placing={placing}
+            onPlace={(id) => {
+              setPlacing(id)
+              setTool('light')
+            }}
+            onScale={() => setTool('scale')}
+            outlining={outlining}
+            onOutline={(id) => {
+              setOutlining(id)
+              setTool('areas')
+            }}
+            selection={selection}
+          />
+        </aside>
+      </div>
+      <section className="sheet mt-4" aria-label="Areas on this level and band">
+        <AreaTable
+          site={site}
+          shares={chart.plot?.areas ?? []}
+          onChoose={(id) => selection.choose([{ collection: 'areas', id }])}
+        />
+      </section>
+      <ScaleDialog
+        site={site}
+        underlayId={only?.collection === 'underlays' ? only.id : null}
+        ends={scaling}
+        onClose={() => {
+          setScaling(null)
+          setTool('choose')
+        }}
+      />
+      <ProfileDialog
+        site={tried.shown}
+        level={level}
+        radios={chart.radios}
+        ends={ends}
+        onClose={() => {
+          setEnds(null)
+          setTool('choose')
+        }}
+      />
+    </>
+  )
+}
+
+function useGround() {
+  const frame = useSite()
+  const root = useRouteLoaderData<{ theme: string }>('root')
+  return {
+    ...frame,
+    theme: root?.theme ?? 'day',
+  }
+}
+
+const bandOf = (text: string | null): Band => (text === '2.4' || text === '6' ? text : '5')
+const readingOf = (text: string | null): Reading =>
+  text !== null && text in READINGS ? (text as Reading) : 'signal'

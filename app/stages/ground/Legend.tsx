@@ -1,0 +1,28 @@
+import { READINGS } from '~/core/coverage'
+import type { Reading } from '~/core/coverage'
+import { DEPTH_LEVELS } from './depthLevels'
+
+/** The five depths with their figures, and what the hatching means. */
+export function Legend({ reading }: { reading: Reading }) {
+  const { name, unit, says } = READINGS[reading]
+  return (
+    <div>
+      <p className="text-[0.9rem]">
+        <strong>{name}</strong>
+        {unit && `, ${unit}`}: {says}
+      </p>
+      <div className="mt-1 flex" aria-hidden>
+        {DEPTH_LEVELS[reading].map((level, i) => (
+          <div key={level} className="flex-1">
+            <div className="h-4 border border-line" style={{ background: `var(--depth-${i + 1})` }} />
+            <span className="figures text-[0.8rem]">{level}</span>
+          </div>
+        ))}
+      </div>
+      <p className="mt-1 flex items-center gap-2 text-[0.9rem]">
+        <span className="shoal inline-block h-4 w-6 border border-caution" aria-hidden /> too shallow for the
+        area’s need
+      </p>
+    </div>
+  )
+}

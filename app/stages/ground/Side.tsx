@@ -1,0 +1,79 @@
+import type { PlannedRadio, Reading } from '~/core/coverage'
+import type { PieceRef } from '~/core/drawing'
+import type { Level, Point, Site } from '~/core/site'
+import { Legend } from './Legend'
+import { LightSheet } from './LightSheet'
+import { Openings } from './Openings'
+import { PieceSheet } from './PieceSheet'
+import { PlaceList } from './PlaceList'
+import { RouteLength } from './RouteLength'
+import { SoundingCard } from './SoundingCard'
+import { WallLoss } from './WallLoss'
+import type { useSelection } from './useSelection'
+
+interface Props {
+  site: Site
+  /** The plan with what is being tried. */
+  shown: Site
+  level: Level
+  revision: number
+  reading: Reading
+  radios: readonly PlannedRadio[]
+  hover: Point | null
+  only: PieceRef | undefined
+  /** While something is dragged nothing is reckoned here. */
+  busy: boolean
+  placing: string | null
+  onPlace: (deviceId: string) => void
+  onScale: () => void
+  outlining: string | null
+  onOutline: (areaId: string) => void
+  selection: ReturnType<typeof useSelection>
+}
+
+/** Beside the chart: the sheet of what is chosen, or the sounding under the pointer, the legend and the lists. */
+export function Side(props: Props) {
+  const { site, shown, level, revision, only, selection, hover, radios, busy } = props
+  if (only) {
+    const device = only.collection === 'devices' ? site.devices.find(({ id }) => id === only.id) : undefined
+    if (device)
+      return (
+        <LightSheet key={`${device.id} ${revision}`} site={site} device={device} onGone={selection.clear} />
+      )
+    return (
+      <PieceSheet key={`${only.id} ${revision}`} site={site} piece={only} onGone={selection.clear}>
+        {only.collection === 'walls' && <WallLoss site={site} wallId={only.id} />}
+        {only.collection === 'underlays' && (
+          <button className="button mb-2" onClick={props.onScale}>
+            Scale it by two points
+          </button>
+        )}
+        {only.collection === 'walls' && <Openings site={site} wallId={only.id} />}
+        {only.collection === 'cableRoutes' && <RouteLength site={site} routeId={only.id} />}
+      </PieceSheet>
+    )
+  }
+  return (
+    <>
+      <div className="border-b border-line px-4 py-3" aria-live="off">
+        {hover && !busy ? (
+          <SoundingCard site={shown} level={level} radios={radios} at={hover} />
+        ) : (
+          <p className="text-soft">Point at a spot of the chart: its sounding stands here.</p>
+        )}
+      </div>
+      <div className="border-b border-line px-4 py-3">
+        <Legend reading={props.reading} />
+      </div>
+      <PlaceList
+        site={site}
+        level={level}
+        placing={props.placing}
+        onPlace={props.onPlace}
+        outlining={props.outlining}
+        onOutline={props.onOutline}
+        onChoose={(ref) => selection.choose([ref])}
+      />
+    </>
+  )
+}

@@ -1,0 +1,28 @@
+import { DRAWN, sameRef } from '~/core/drawing'
+import type { Drawn, PieceRef } from '~/core/drawing'
+import { usePanel } from '../../hooks/usePanel'
+
+const read = (search: URLSearchParams): PieceRef[] =>
+  (search.get('piece') ?? '').split('~').flatMap((item) => {
+    const [collection, id] = item.split('.')
+    return id && DRAWN.includes(collection as Drawn) ? [{ collection: collection as Drawn, id }] : []
+  })
+
+/** The pieces that are chosen on the chart. They live in the address, so that reload keeps them. */
+export function useSelection() {
+  const { search, set, latest } = usePanel()
+  const refs = read(search)
+  const write = (next: readonly PieceRef[]) =>
+    set({ piece: next.length > 0 ? next.map(({ collection, id }) => `${collection}.${id}`).join('~') : null })
+  return {
+    refs,
+    has: (ref: PieceRef) => refs.some((one) => sameRef(one, ref)),
+    choose: write,
+    toggle: (ref: PieceRef) => {
+      const before = read(latest())
+      const rest = before.filter((one) => !sameRef(one, ref))
+      write(rest.length < before.length ? rest : [...before, ref])
+    },
+    clear: () => write([]),
+  }
+}

@@ -1,0 +1,64 @@
+import type {
+  AreaShare,
+  Foreign,
+  Grid,
+  Isoline,
+  PlannedRadio,
+  Reading,
+  Scene,
+  SentRadio,
+} from '~/core/coverage'
+import type { Area, GroundSettings } from '~/core/site'
+
+/** One band of rows of one layer: the unit of work of the pool. Small, so that giving up takes effect at once. */
+export interface LayerTask {
+  /** Names the layer: the same radio over the same ground on the same grid. */
+  layerKey: string
+  sceneKey: string
+  radio: SentRadio
+  grid: Grid
+  fromRow: number
+  toRow: number
+}
+
+export type ToLayerWorker =
+  { kind: 'scene'; sceneKey: string; scene: Scene } | { kind: 'rows'; serial: number; task: LayerTask }
+
+export interface FromLayerWorker {
+  serial: number
+  rows: Float32Array
+}
+
+/** What to make of finished layers. */
+export interface PlotOrder {
+  serial: number
+  grid: Grid
+  layerKeys: string[]
+  radios: PlannedRadio[]
+  ground: GroundSettings
+  reading: Reading
+  /** For counting the lights that are heard. */
+  thresholdDbm: number
+  foreign: Foreign[]
+  /** Drawn areas on this level and band. */
+  areas: Area[]
+  levels: number[]
+}
+
+export type ToPlotter =
+  | { kind: 'rows'; layerKey: string; cells: number; fromCell: number; rows: Float32Array }
+  | { kind: 'forget'; keep: string[] }
+  | { kind: 'plot'; order: PlotOrder }
+
+/** A picture of the chart: which depth each cell has, lines, where it is too shallow, and how the areas fare. */
+export interface Plot {
+  serial: number
+  grid: Grid
+  reading: Reading
+  /** How many of the levels each cell reaches. */
+  depths: Uint8Array
+  isolines: Isoline[]
+  /** Outlines of the spots in areas that do not meet the need with confidence. */
+  shoals: Isoline[]
+  areas: AreaShare[]
+}
