@@ -17,9 +17,13 @@ function load(folder: string, name: string): Site {
 export const yard = (): Site => load('tests/kit', 'chandlery-mended')
 export const spoiltYard = (): Site => load('tests/kit', 'chandlery')
 
-/** The whole boatyard of the demo. */
-export const boatyard = (): Site => load('demo', 'tern-quay-mended')
-export const spoiltBoatyard = (): Site => load('demo', 'tern-quay')
+/** The whole boatyard with every box on a cable: what most tests spoil in one place. */
+export const boatyard = (): Site => load('tests/kit', 'boatyard')
+export const spoiltBoatyard = (): Site => load('tests/kit', 'boatyard-spoilt')
+
+/** The demo as it comes: workshop by mesh, pontoon hut by a bridge. */
+export const demoYard = (): Site => load('demo', 'tern-quay-mended')
+export const spoiltDemoYard = (): Site => load('demo', 'tern-quay')
 
 const patch = <T extends { id: string }>(list: T[], id: string, part: Partial<T>): T[] => {
   if (!list.some((record) => record.id === id)) throw new Error(`no ${id} to change`)

@@ -34,7 +34,7 @@ export function randomSite(random: Random): Site {
       device.ports.push(random() < 0.85 ? trunk(number) : access(number))
       return { deviceId: device.id, port: number }
     })
-    links.push({ id: `l${i}`, a: ends[0]!, b: ends[1]!, lengthM: 1, category: 'cat6' })
+    links.push({ id: `l${i}`, a: ends[0]!, b: ends[1]!, lengthM: 1, category: 'cat6', statedMbps: null })
   }
   return { ...emptySite('random'), devices, links }
 }
