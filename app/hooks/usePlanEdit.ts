@@ -29,5 +29,7 @@ export function usePlanEdit(onTaken?: () => void) {
     mend: (findingId: string) => post({ mend: findingId }),
     problems: answer && !answer.ok ? answer.problems : [],
     busy: fetcher.state !== 'idle',
+    /** The last answer; a new one is a new object. */
+    answer,
   }
 }

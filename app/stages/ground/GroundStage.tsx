@@ -52,10 +52,10 @@ export function GroundStage({ level }: { level: Level }) {
     setOutlining(null)
   }
   const selection = useSelection()
-  const tried = useTried(site, revision)
+  const tried = useTried(site)
   const view = useView(groundBox(site), size)
   const input = useChartInput({
-    site,
+    site: tried.plan,
     shown: tried.shown,
     level,
     size,

@@ -35,7 +35,7 @@ type Hold =
   | { kind: 'pinch'; apart: number }
 
 export interface ChartInput {
-  /** The plan as it is stored, and as it is shown with what is being tried. */
+  /** The plan with every edit that was made, stored yet or not; and as it is shown with what is in the hand. */
   site: Site
   shown: Site
   level: Level

@@ -1,46 +1,52 @@
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useEffectEvent, useMemo, useReducer, useRef } from 'react'
 import { applyEdits } from '~/core/site'
 import type { Edit, Site } from '~/core/site'
-import { mergedEdits } from './mergedEdits'
+import { NOTHING_TRIED, onItsWay, editsSoFar, triedStep } from './triedState'
+import type { Waiting } from './triedState'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 
 /** Steps by keys within this time make one edit. */
 const TOGETHER_MS = 450
 
-interface Pending {
-  label: string
-  edits: Edit[]
-}
-
-/** The plan with what is being tried on it, before and while it is sent. */
-export function useTried(site: Site, revision: number) {
-  const [tried, setTried] = useState<{ revision: number; edits: Edit[]; sent: boolean } | null>(null)
+/**
+ * The plan with what is being tried on it, before and while it is sent. One edit is on its way at a time: what comes
+ * while it is waits for its answer and goes on the revision that answer made.
+ */
+export function useTried(site: Site) {
+  const [tried, step] = useReducer(triedStep, NOTHING_TRIED)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
-  const pending = useRef<Pending | null>(null)
-  const { edit, problems, busy } = usePlanEdit()
+  const { edit, problems, busy, answer } = usePlanEdit()
   useEffect(() => () => clearTimeout(timer.current), [])
-  // What was sent and refused is taken off the chart again; what is tried anew is shown.
-  const refused = tried?.sent === true && !busy && problems.length > 0
-  const edits = tried?.revision === revision && !refused ? tried.edits : null
-  const shown = useMemo(() => (edits ? applyEdits(site, edits) : site), [site, edits])
-  const send = (label: string, list: Edit[]) => {
+  const { waiting, sent, held } = tried
+  const flying = onItsWay(tried, busy, answer)
+  const next = useEffectEvent(({ label, edits }: Waiting) => {
+    step({ kind: 'sent', edits, before: answer })
+    edit(label, edits)
+  })
+  useEffect(() => {
+    if (waiting?.due && !flying) next(waiting)
+  }, [waiting, flying])
+  const plan = useMemo(
+    () => applyEdits(site, editsSoFar({ sent, waiting }, flying)),
+    [site, sent, waiting, flying],
+  )
+  const shown = useMemo(() => (held ? applyEdits(plan, held) : plan), [plan, held])
+  const wait = (label: string, edits: Edit[], due: boolean) => {
     clearTimeout(timer.current)
-    pending.current = null
-    setTried({ revision, edits: list, sent: true })
-    edit(label, list)
+    step({ kind: 'wait', label, edits, due })
   }
   return {
+    /** With what is sent or waits to be. */
+    plan,
+    /** With what is in the hand, too. */
     shown,
     problems,
     busy,
-    trying: (list: Edit[] | null) => setTried(list ? { revision, edits: list, sent: false } : null),
-    send,
-    nudge: (label: string, list: Edit[]) => {
-      const together = mergedEdits(pending.current?.edits ?? [], list)
-      pending.current = { label, edits: together }
-      setTried({ revision, edits: together, sent: false })
-      clearTimeout(timer.current)
-      timer.current = setTimeout(() => send(label, together), TOGETHER_MS)
+    trying: (edits: Edit[] | null) => step({ kind: 'hold', edits }),
+    send: (label: string, edits: Edit[]) => wait(label, edits, true),
+    nudge: (label: string, edits: Edit[]) => {
+      wait(label, edits, false)
+      timer.current = setTimeout(() => step({ kind: 'due' }), TOGETHER_MS)
     },
   }
 }

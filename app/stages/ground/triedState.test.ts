@@ -1,0 +1,57 @@
+import { boatyard } from '~/tests/kit/yard'
+import { removed, shifted } from '~/core/drawing'
+import { applyEdits } from '~/core/site'
+import type { Edit, Site } from '~/core/site'
+import { NOTHING_TRIED, onItsWay, editsSoFar, triedStep } from './triedState'
+import type { Step, Tried } from './triedState'
+
+const light = { collection: 'devices', id: 'ap-shop' } as const
+const wall = { collection: 'walls', id: 'w-fence' } as const
+const after = (...steps: Step[]) => steps.reduce<Tried>(triedStep, NOTHING_TRIED)
+const wait = (edits: Edit[], due: boolean): Step => ({ kind: 'wait', label: 'Move', edits, due })
+const at = (site: Site) => site.devices.find(({ id }) => id === light.id)?.position?.at
+
+test('a step by keys while another is on its way stands on top of it and is not lost when the answer comes', () => {
+  const site = boatyard()
+  const first = shifted(site, [light], [0.1, 0])
+  let tried = after(wait(first, true), { kind: 'sent', edits: first, before: undefined })
+  expect(onItsWay(tried, false, undefined)).toBe(true)
+  const second = shifted(applyEdits(site, editsSoFar(tried, true)), [light], [0, 1])
+  tried = triedStep(tried, wait(second, false))
+  expect(at(applyEdits(site, editsSoFar(tried, true)))).toEqual([58.1, 101])
+  const answer = { ok: true }
+  expect(onItsWay(tried, true, answer)).toBe(true)
+  expect(onItsWay(tried, false, answer)).toBe(false)
+  const answered = applyEdits(site, first)
+  expect(at(applyEdits(answered, editsSoFar(tried, false)))).toEqual([58.1, 101])
+})
+
+test('what was refused leaves the chart', () => {
+  const site = boatyard()
+  const edits = shifted(site, [light], [5, 0])
+  const tried = after({ kind: 'sent', edits, before: undefined })
+  expect(editsSoFar(tried, onItsWay(tried, false, { ok: false }))).toEqual([])
+})
+
+test('an edit sent at once takes along the steps that waited, and puts down what was in the hand', () => {
+  const site = boatyard()
+  const nudged = shifted(site, [light], [1, 0])
+  const gone = removed(site, [wall])
+  const tried = after(wait(nudged, false), { kind: 'hold', edits: nudged }, wait(gone, true))
+  expect(tried.held).toBeNull()
+  const both = applyEdits(site, editsSoFar(tried, false))
+  expect(at(both)).toEqual([59, 100])
+  expect(both.walls.some(({ id }) => id === wall.id)).toBe(false)
+})
+
+test('two removals in a row both stay', () => {
+  const site = boatyard()
+  const [a, b] = site.walls.slice(0, 2).map(({ id }) => removed(site, [{ collection: 'walls', id }]))
+  const tried = after(wait(a!, false), wait(b!, true))
+  expect(applyEdits(site, editsSoFar(tried, false)).walls).toHaveLength(site.walls.length - 2)
+})
+
+test('a wait that is over says so only while something waits', () => {
+  expect(after({ kind: 'due' }).waiting).toBeNull()
+  expect(after(wait([], false), { kind: 'due' }).waiting?.due).toBe(true)
+})

@@ -1,0 +1,52 @@
+import type { Edit } from '~/core/site'
+import { mergedEdits } from './mergedEdits'
+
+/** Edits that wait to be sent: together under the last one's name. */
+export interface Waiting {
+  label: string
+  edits: Edit[]
+  /** Nothing more is waited for but the answer to what was sent before. */
+  due: boolean
+}
+
+/** What is on the chart and not yet in the plan. */
+export interface Tried {
+  /** In the hand: a drag. */
+  held: Edit[] | null
+  waiting: Waiting | null
+  /** The last that was sent, and the answer that was there before it. */
+  sent: { edits: Edit[]; before: unknown } | null
+}
+
+export type Step =
+  | { kind: 'hold'; edits: Edit[] | null }
+  | { kind: 'wait'; label: string; edits: Edit[]; due: boolean }
+  | { kind: 'due' }
+  | { kind: 'sent'; edits: Edit[]; before: unknown }
+
+export const NOTHING_TRIED: Tried = { held: null, waiting: null, sent: null }
+
+export function triedStep(tried: Tried, step: Step): Tried {
+  switch (step.kind) {
+    case 'hold':
+      return { ...tried, held: step.edits }
+    case 'wait': {
+      const edits = mergedEdits(tried.waiting?.edits ?? [], step.edits)
+      return { ...tried, held: null, waiting: { label: step.label, edits, due: step.due } }
+    }
+    case 'due':
+      return { ...tried, waiting: tried.waiting && { ...tried.waiting, due: true } }
+    case 'sent':
+      return { ...tried, waiting: null, sent: { edits: step.edits, before: step.before } }
+  }
+}
+
+/** Whether the answer to what was sent is still awaited. */
+export const onItsWay = ({ sent }: Tried, busy: boolean, answer: unknown): boolean =>
+  sent !== null && (busy || answer === sent.before)
+
+/** The edits that are on their way or wait to be, in their order; what is in the hand is not among them. */
+export const editsSoFar = ({ sent, waiting }: Pick<Tried, 'sent' | 'waiting'>, flying: boolean): Edit[] => [
+  ...(flying ? (sent?.edits ?? []) : []),
+  ...(waiting?.edits ?? []),
+]
