@@ -60,13 +60,15 @@ export function AirFields({ site, draft, usualWay, onChange }: Props) {
             checked={air.pinned}
             onChange={(pinned) => set({ pinned })}
           />
-          <TextInput
-            label="Why no cable"
-            path="air.reason"
-            hint="A stated reason beats the rule that wired wins."
-            value={air.reason}
-            onChange={(reason) => set({ reason })}
-          />
+          <div className="sm:col-span-2">
+            <TextInput
+              label="Why no cable"
+              path="air.reason"
+              hint="A stated reason beats the rule that wired wins."
+              value={air.reason}
+              onChange={(reason) => set({ reason })}
+            />
+          </div>
           {air.way !== 'mesh' && <Ends site={site} air={air} onChange={set} />}
         </>
       )}
