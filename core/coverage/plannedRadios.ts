@@ -1,6 +1,6 @@
 import { BAND_MHZ, allowanceOf, ceilingAntenna, channelsOf, gainTable, regionOf } from '../radio'
 import type { Generation } from '../radio'
-import { indexOf } from '../site'
+import { indexOf, servesOn } from '../site'
 import type { Antenna, Band, Device, Position, Radio, RadioSpec, Site } from '../site'
 import type { KernelRadio } from './kernel'
 import { propagationOf } from './propagation'
@@ -25,6 +25,8 @@ export interface PlannedRadio {
   widthMhz: number
   generation: Generation
   streams: number
+  /** Whether clients join it: a radio kept for a link to another box only takes air. */
+  serves: boolean
   locked: boolean
 }
 
@@ -71,6 +73,7 @@ export function plannedRadio(site: Site, device: Device, position: Position, rad
     widthMhz: radio.widthMhz,
     generation: spec.generation,
     streams: spec.streams,
+    serves: servesOn(device, band),
     locked: radio.locked,
   }
 }

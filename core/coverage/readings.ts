@@ -42,7 +42,10 @@ export const downDbm = (radio: { powerDbm: number }, wayDb: number, ground: Grou
 export const weakerRiseDb = (radio: { powerDbm: number }, ground: GroundSettings): number =>
   Math.min(radio.powerDbm + ground.clientGainDbi, ground.clientEirpDbm)
 
-/** Strongest, second and how many over a threshold, cell by cell. `layers[i]` belongs to `radios[i]`. */
+/**
+ * Strongest, second and how many over a threshold, cell by cell, of the radios that clients join. `layers[i]` belongs to
+ * `radios[i]`.
+ */
 export function served(
   radios: readonly PlannedRadio[],
   layers: readonly Float32Array[],
@@ -55,6 +58,7 @@ export function served(
   const second = new Float32Array(cells).fill(NOTHING_DBM)
   const servers = new Uint8Array(cells)
   radios.forEach((radio, i) => {
+    if (!radio.serves) return
     const layer = layers[i]!
     const rise = radio.powerDbm + ground.clientGainDbi
     for (let cell = 0; cell < cells; cell++) {

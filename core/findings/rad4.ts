@@ -76,7 +76,7 @@ function deadSpots(site: Site): Sighting[] {
   return site.areas.flatMap((area): Sighting[] => {
     const level = site.levels.find(({ id }) => id === area.levelId)
     if (!level || area.outline.length < 3) return []
-    const radios = plannedRadios(site, area.band)
+    const radios = plannedRadios(site, area.band).filter(({ serves }) => serves)
     const looks = looksIn(area)
     const zM = level.floorM + site.ground.clientHeightM
     const dead = looks.filter((at) => !isHeard(site, radios, at, zM, area.leastSignalDbm))

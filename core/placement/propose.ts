@@ -9,7 +9,7 @@ import {
   sceneOf,
 } from '../coverage'
 import { marginDb } from '../radio'
-import { accessPoints, areaClients, boxOf, distanceM, newDevice, typeOf } from '../site'
+import { accessPoints, areaClients, boxOf, distanceM, newDevice, servesOn, typeOf } from '../site'
 import type { Area, Device, DeviceType, Edit, Id, Site } from '../site'
 import type { Solve } from '../solver'
 import { best, fewest, sharesOf } from './choose'
@@ -144,7 +144,7 @@ function pointsOf(
   spots.forEach((spot, i) => {
     const device = site.devices.find(({ id }) => id === spot.deviceId) ?? (type && newDevice('', '', type))
     const radio = device?.radios.find(({ band, enabled }) => band === area.band && enabled)
-    if (!device || !radio) return
+    if (!device || !radio || !servesOn(device, area.band)) return
     const planned = plannedRadio(site, device, spot.position, radio)
     const layer = computeLayer(layerJob(scene, kernelRadio(site, planned, grid.zM), grid, outdoors))
     const rise = planned.powerDbm + site.ground.clientGainDbi - margin

@@ -1,5 +1,6 @@
 import { endKey, indexOf } from './siteIndex'
 import type {
+  Band,
   Device,
   DeviceKind,
   DeviceType,
@@ -69,6 +70,15 @@ const BERTHED = new Set<DeviceKind>(['switch', 'gateway', 'router', 'unmanagedSw
 /** Whether clients can join the box by radio: every access point, and a household router that is not itself a client. */
 export const isOnAir = (device: Device): boolean =>
   device.kind === 'accessPoint' || (device.kind === 'router' && device.role !== 'station')
+
+/**
+ * Whether clients join its radio on a band: not where that radio is kept for the link to another box, as the ends of a
+ * bridge, a client of another's SSID, and a mesh node with a radio of its own for backhaul do.
+ */
+export function servesOn({ kind, role, air, mesh }: Device, band: Band): boolean {
+  if (kind === 'station' || role === 'bridgeEnd' || mesh.ownBand === band) return false
+  return !(role === 'station' && air?.band === band)
+}
 
 /** The SSIDs a box is meant to put on the air. */
 export const ssidsOn = (site: Site, accessPoint: Device): Ssid[] =>

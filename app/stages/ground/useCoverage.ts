@@ -72,7 +72,7 @@ export function useCoverage(site: Site, wish: ChartWish): Coverage {
     plot,
     progress,
     fault,
-    radios: level ? plannedRadios(site, band) : [],
+    radios: level ? plannedRadios(site, band).filter(({ serves }) => serves) : [],
     giveUp: () => {
       next.current = null
       engine.current?.giveUp()
