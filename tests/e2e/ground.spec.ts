@@ -3,10 +3,27 @@ import type { Page } from '@playwright/test'
 import { fine, onScreen } from './chart'
 import { boatyard, demoSite, faultsOf, open } from './kit'
 
+interface Stored {
+  devices: { id: string; position: { at: [number, number] } }[]
+  walls: { points: [number, number][]; material: string }[]
+}
+
+/** The plan as it is stored, asked for by the page: a browser asks again when an idle connection has been closed. */
+const stored = (page: Page, site: string): Promise<Stored> =>
+  page.evaluate(async (url) => (await fetch(url)).json() as Promise<Stored>, `${site}/export`)
+
 const position = async (page: Page, site: string, id: string): Promise<[number, number]> => {
-  const text = await (await page.request.get(`${site}/export`)).text()
-  const file = JSON.parse(text) as { devices: { id: string; position: { at: [number, number] } }[] }
+  const file = await stored(page, site)
   return file.devices.find((device) => device.id === id)!.position.at
+}
+
+/** Until every edit that was sent stands on screen as a revision of its own; the site begins with the first. */
+function settling(page: Page): () => Promise<void> {
+  let revision = 1
+  page.on('request', (request) => {
+    if (request.method() === 'POST' && /\/edit/.test(request.url())) revision++
+  })
+  return () => expect(page.getByText(`revision ${revision}`, { exact: true })).toBeVisible()
 }
 
 test('the chart shows where it is shallow, a sounding tells why, and a light is dragged and undone', async ({
@@ -65,6 +82,7 @@ test('all by keys: a light is nudged, a wall drawn with a typed length, given a 
   baseURL,
 }) => {
   const site = await boatyard(request, baseURL!, 'mended')
+  const settled = settling(page)
   await open(page, `${site}/ground`)
   await page.waitForSelector(fine)
   await page.locator('[data-light="ap-shop"]').focus()
@@ -75,6 +93,7 @@ test('all by keys: a light is nudged, a wall drawn with a typed length, given a 
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Shift+ArrowUp')
   await expect.poll(() => position(page, site, 'ap-shop')).toEqual([58.3, 101])
+  await settled()
   await page.keyboard.press('Escape')
 
   await page.keyboard.press('w')
@@ -92,13 +111,9 @@ test('all by keys: a light is nudged, a wall drawn with a typed length, given a 
   await page.getByLabel('Material').selectOption('concrete')
   await page.getByLabel('Thickness, mm').fill('150')
   await page.getByRole('button', { name: 'Save', exact: true }).click()
-  const walls = async () =>
-    (
-      JSON.parse(await (await page.request.get(`${site}/export`)).text()) as {
-        walls: { points: [number, number][]; material: string }[]
-      }
-    ).walls
+  const walls = async () => (await stored(page, site)).walls
   await expect.poll(async () => (await walls()).at(-1)!.material).toBe('concrete')
+  await settled()
   const before = await walls()
   const drawn = before.at(-1)!
   expect(drawn.points[1]![0] - drawn.points[0]![0]).toBeCloseTo(12.4, 3)
@@ -106,6 +121,7 @@ test('all by keys: a light is nudged, a wall drawn with a typed length, given a 
   await chart.focus()
   await page.keyboard.press('Control+d')
   await expect.poll(async () => (await walls()).length).toBe(before.length + 1)
+  await settled()
   await chart.focus()
   await page.keyboard.press('Delete')
   await expect.poll(walls).toEqual(before)
@@ -136,6 +152,13 @@ test('steps by keys while the store is slow all count, and none is refused for c
   await page.keyboard.press('ArrowRight')
   await expect.poll(() => position(page, site, 'ap-shop')).toEqual([58.3, 101])
   await expect(page.getByText('Nothing was changed.')).toBeHidden()
+
+  await page.unroute('**/edit*')
+  await chart.focus()
+  await page.keyboard.press('ArrowRight')
+  await page.getByRole('link', { name: /^Ports/ }).evaluate((link: HTMLElement) => link.click())
+  await page.waitForURL(/ports/)
+  await expect.poll(() => position(page, site, 'ap-shop')).toEqual([58.4, 101])
 })
 
 test('the helpers show what they would do, and it is taken and undone', async ({

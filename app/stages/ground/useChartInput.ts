@@ -242,7 +242,7 @@ export function useChartInput(input: ChartInput) {
   }
 
   function copyKey(event: KeyboardEvent<SVGSVGElement>): void {
-    if (event.key.toLowerCase() !== 'd' || !(event.ctrlKey || event.metaKey) || selection.refs.length === 0)
+    if (event.key.toLowerCase() !== 'd' || !(event.ctrlKey || event.metaKey) || selection.now().length === 0)
       return
     event.preventDefault()
     event.stopPropagation()
@@ -250,7 +250,7 @@ export function useChartInput(input: ChartInput) {
   }
 
   function copy(): void {
-    const made = copied(site, selection.refs, [2, -2], newId)
+    const made = copied(site, selection.now(), [2, -2], newId)
     if (made.edits.length === 0) return input.onSay('Boxes are not copied here: add one at Ports.')
     input.onEdit('Copy what is chosen', made.edits)
     selection.choose(made.refs)
@@ -269,9 +269,10 @@ export function useChartInput(input: ChartInput) {
   }
 
   function chosenKey(key: string): boolean {
-    if (key === 'Escape' && selection.refs.length > 0) return done(selection.clear())
-    if ((key === 'Delete' || key === 'Backspace') && selection.refs.length > 0) {
-      input.onEdit('Take what is chosen off the ground', removed(site, selection.refs))
+    const refs = selection.now()
+    if (key === 'Escape' && refs.length > 0) return done(selection.clear())
+    if ((key === 'Delete' || key === 'Backspace') && refs.length > 0) {
+      input.onEdit('Take what is chosen off the ground', removed(site, refs))
       return done(selection.clear())
     }
     return false
@@ -302,11 +303,12 @@ export function useChartInput(input: ChartInput) {
       input.onHover(to)
       return done(setLine(drawLine(line, { kind: 'move', to, square: false })))
     }
-    if (selection.refs.length === 0) return done(view.pan(-dx * 40, dy * 40))
+    const refs = selection.now()
+    if (refs.length === 0) return done(view.pan(-dx * 40, dy * 40))
     const step = far5 ? 1 : 0.1
-    const edits = shifted(input.shown, selection.refs, [dx * step, dy * step])
+    const edits = shifted(input.shown, refs, [dx * step, dy * step])
     if (edits.length === 0) return done(input.onSay('That is locked. Unlock it on its sheet to move it.'))
-    return done(input.onNudge(moveLabel(site, selection.refs), edits))
+    return done(input.onNudge(moveLabel(site, refs), edits))
   }
 
   return {

@@ -14,12 +14,15 @@ export function useSelection() {
   const refs = read(search)
   const write = (next: readonly PieceRef[]) =>
     set({ piece: next.length > 0 ? next.map(({ collection, id }) => `${collection}.${id}`).join('~') : null })
+  const now = () => read(latest())
   return {
     refs,
+    /** What has been chosen last, on screen yet or not: keys may come faster than the address changes. */
+    now,
     has: (ref: PieceRef) => refs.some((one) => sameRef(one, ref)),
     choose: write,
     toggle: (ref: PieceRef) => {
-      const before = read(latest())
+      const before = now()
       const rest = before.filter((one) => !sameRef(one, ref))
       write(rest.length < before.length ? rest : [...before, ref])
     },

@@ -16,7 +16,6 @@ export function useTried(site: Site) {
   const [tried, step] = useReducer(triedStep, NOTHING_TRIED)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   const { edit, problems, busy, answer } = usePlanEdit()
-  useEffect(() => () => clearTimeout(timer.current), [])
   const { waiting, sent, held } = tried
   const flying = onItsWay(tried, busy, answer)
   const next = useEffectEvent(({ label, edits }: Waiting) => {
@@ -26,6 +25,12 @@ export function useTried(site: Site) {
   useEffect(() => {
     if (waiting?.due && !flying) next(waiting)
   }, [waiting, flying])
+  /** Who leaves the chart before the steps by keys have gone off takes nothing back. */
+  const leave = useEffectEvent(() => {
+    clearTimeout(timer.current)
+    if (waiting) edit(waiting.label, waiting.edits)
+  })
+  useEffect(() => () => leave(), [])
   const plan = useMemo(
     () => applyEdits(site, editsSoFar({ sent, waiting }, flying)),
     [site, sent, waiting, flying],
