@@ -25,7 +25,8 @@ export function usePlanEdit(onTaken?: () => void) {
       encType: 'application/json',
     })
   return {
-    edit: (label: string, edits: Edit[]) => post({ label, edits }),
+    /** On another revision than the one on screen when an earlier edit is still on its way. */
+    edit: (label: string, edits: Edit[], on = revision) => post({ revision: on, label, edits }),
     mend: (findingId: string) => post({ mend: findingId }),
     problems: answer && !answer.ok ? answer.problems : [],
     busy: fetcher.state !== 'idle',

@@ -52,7 +52,7 @@ export function GroundStage({ level }: { level: Level }) {
     setOutlining(null)
   }
   const selection = useSelection()
-  const tried = useTried(site)
+  const tried = useTried(site, revision)
   const view = useView(groundBox(site), size)
   const input = useChartInput({
     site: tried.plan,

@@ -14,7 +14,7 @@ const at = (site: Site) => site.devices.find(({ id }) => id === light.id)?.posit
 test('a step by keys while another is on its way stands on top of it and is not lost when the answer comes', () => {
   const site = boatyard()
   const first = shifted(site, [light], [0.1, 0])
-  let tried = after(wait(first, true), { kind: 'sent', edits: first, before: undefined })
+  let tried = after(wait(first, true), { kind: 'sent', edits: first, before: undefined, revision: 1 })
   expect(onItsWay(tried, false, undefined)).toBe(true)
   const second = shifted(applyEdits(site, editsSoFar(tried, true)), [light], [0, 1])
   tried = triedStep(tried, wait(second, false))
@@ -29,7 +29,7 @@ test('a step by keys while another is on its way stands on top of it and is not 
 test('what was refused leaves the chart', () => {
   const site = boatyard()
   const edits = shifted(site, [light], [5, 0])
-  const tried = after({ kind: 'sent', edits, before: undefined })
+  const tried = after({ kind: 'sent', edits, before: undefined, revision: 1 })
   expect(editsSoFar(tried, onItsWay(tried, false, { ok: false }))).toEqual([])
 })
 

@@ -14,15 +14,15 @@ export interface Tried {
   /** In the hand: a drag. */
   held: Edit[] | null
   waiting: Waiting | null
-  /** The last that was sent, and the answer that was there before it. */
-  sent: { edits: Edit[]; before: unknown } | null
+  /** The last that was sent, the answer that was there before it, and the revision it was made on. */
+  sent: { edits: Edit[]; before: unknown; revision: number } | null
 }
 
 export type Step =
   | { kind: 'hold'; edits: Edit[] | null }
   | { kind: 'wait'; label: string; edits: Edit[]; due: boolean }
   | { kind: 'due' }
-  | { kind: 'sent'; edits: Edit[]; before: unknown }
+  | { kind: 'sent'; edits: Edit[]; before: unknown; revision: number }
 
 export const NOTHING_TRIED: Tried = { held: null, waiting: null, sent: null }
 
@@ -37,7 +37,11 @@ export function triedStep(tried: Tried, step: Step): Tried {
     case 'due':
       return { ...tried, waiting: tried.waiting && { ...tried.waiting, due: true } }
     case 'sent':
-      return { ...tried, waiting: null, sent: { edits: step.edits, before: step.before } }
+      return {
+        ...tried,
+        waiting: null,
+        sent: { edits: step.edits, before: step.before, revision: step.revision },
+      }
   }
 }
 

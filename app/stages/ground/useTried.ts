@@ -12,14 +12,15 @@ const TOGETHER_MS = 450
  * The plan with what is being tried on it, before and while it is sent. One edit is on its way at a time: what comes
  * while it is waits for its answer and goes on the revision that answer made.
  */
-export function useTried(site: Site) {
+export function useTried(site: Site, revision: number) {
   const [tried, step] = useReducer(triedStep, NOTHING_TRIED)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   const { edit, problems, busy, answer } = usePlanEdit()
+  const { edit: part } = usePlanEdit()
   const { waiting, sent, held } = tried
   const flying = onItsWay(tried, busy, answer)
   const next = useEffectEvent(({ label, edits }: Waiting) => {
-    step({ kind: 'sent', edits, before: answer })
+    step({ kind: 'sent', edits, before: answer, revision })
     edit(label, edits)
   })
   useEffect(() => {
@@ -28,7 +29,9 @@ export function useTried(site: Site) {
   /** Who leaves the chart before the steps by keys have gone off takes nothing back. */
   const leave = useEffectEvent(() => {
     clearTimeout(timer.current)
-    if (waiting) edit(waiting.label, waiting.edits)
+    // The edit before it makes a revision, and that may be known here already or not.
+    const on = flying && sent ? Math.max(revision, sent.revision + 1) : revision
+    if (waiting) part(waiting.label, waiting.edits, on)
   })
   useEffect(() => () => leave(), [])
   const plan = useMemo(
