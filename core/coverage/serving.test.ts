@@ -22,7 +22,7 @@ test('a box serves clients on a band unless that radio is kept for a link', () =
     role: 'station',
     air: newAir('ap-cafe', { way: 'station', band: '5' }),
   }
-  expect([servesOn(station, '5'), servesOn(station, '2.4')]).toEqual([false, true])
+  expect([servesOn(station, '5'), servesOn(station, '2.4')]).toEqual([false, false])
   expect(servesOn({ ...station, role: 'repeater' }, '5')).toBe(true)
   expect(servesOn({ ...shop, kind: 'station' }, '5')).toBe(false)
 })

@@ -1,4 +1,4 @@
-import { downDbm, plannedRadios, sounding } from '../coverage'
+import { downDbm, heardAt, plannedRadios, sounding } from '../coverage'
 import type { PlannedRadio } from '../coverage'
 import { footOn } from '../drawing'
 import { BAND_MHZ, freeSpaceLossDb } from '../radio'
@@ -122,12 +122,7 @@ function isHeard(
 
 /** Walls and floors on the way to the radio that is heard best after all. */
 function wallsToBest(site: Site, radios: readonly PlannedRadio[], at: Point, zM: number): number {
-  const [best] = radios
-    .map((radio) => {
-      const way = sounding(site, radio, at, zM)
-      return { way, dbm: downDbm(radio, way.wayDb, site.ground) }
-    })
-    .sort((a, b) => b.dbm - a.dbm)
+  const [best] = heardAt(site, radios, at, zM)
   return best ? best.way.crossings.filter(({ what }) => what !== 'obstacle').length : 0
 }
 

@@ -72,13 +72,11 @@ export const isOnAir = (device: Device): boolean =>
   device.kind === 'accessPoint' || (device.kind === 'router' && device.role !== 'station')
 
 /**
- * Whether clients join its radio on a band: not where that radio is kept for the link to another box, as the ends of a
- * bridge, a client of another's SSID, and a mesh node with a radio of its own for backhaul do.
+ * Whether clients join its radio on a band: not where that radio is kept for the link to another box, as at the ends of a
+ * bridge and on a mesh node with a radio of its own for backhaul.
  */
-export function servesOn({ kind, role, air, mesh }: Device, band: Band): boolean {
-  if (kind === 'station' || role === 'bridgeEnd' || mesh.ownBand === band) return false
-  return !(role === 'station' && air?.band === band)
-}
+export const servesOn = (device: Device, band: Band): boolean =>
+  isOnAir(device) && device.role !== 'bridgeEnd' && device.mesh.ownBand !== band
 
 /** The SSIDs a box is meant to put on the air. */
 export const ssidsOn = (site: Site, accessPoint: Device): Ssid[] =>

@@ -261,8 +261,11 @@ test('by touch: a tap chooses a light, two taps measure, and a helper can be giv
   await page.touchscreen.tap(shop.x, shop.y)
   await expect(page.getByRole('heading', { name: 'Chandlery AP' })).toBeVisible()
   await page.getByRole('button', { name: 'Profile' }).tap()
-  for (const spot of [at(60, 80), at(110, 80)]) await page.touchscreen.tap(spot.x, spot.y)
+  for (const spot of [at(60, 100), at(190, 50)]) await page.touchscreen.tap(spot.x, spot.y)
   await expect(page.getByRole('dialog', { name: 'Profile' })).toBeVisible()
+  // The axis keeps its figures however far a level falls behind walls.
+  const chart = page.getByLabel('Level along the line')
+  for (const dbm of [-100, -80, -60, -40, -20]) await expect(chart.getByText(`${dbm} dBm`)).toBeVisible()
   await open(page, `${baseURL}${site}/ground?helper=open`)
   await page.getByRole('button', { name: 'Work it out' }).first().tap()
   await page.getByRole('button', { name: 'Give up' }).tap()

@@ -9,8 +9,8 @@ import {
   YAxis,
 } from 'recharts'
 import type { BridgeSheet } from '~/core/backhaul'
+import { CHART_TIP } from '../../components/chartTip'
 
-const tip = { background: 'var(--sheet)', border: '1px solid var(--ink)' }
 const dbm = (value: unknown): string => `${Number(value).toFixed(1)} dBm`
 
 interface CurveProps {
@@ -53,7 +53,7 @@ function Curve({ label, data, unit, neededDbm, mark }: CurveProps) {
           <Tooltip
             formatter={(value) => [dbm(value), 'level']}
             labelFormatter={(value) => `${Number(value).toFixed(2)} m`}
-            contentStyle={tip}
+            contentStyle={CHART_TIP}
           />
           <Line
             dataKey="level"

@@ -1,3 +1,4 @@
+import { useMemo } from 'react'
 import {
   CartesianGrid,
   Line,
@@ -8,11 +9,12 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
-import { downDbm, sounding } from '~/core/coverage'
+import { levelsAlong } from '~/core/coverage'
 import type { PlannedRadio } from '~/core/coverage'
 import { METRES_PER_FOOT } from '~/core/drawing'
 import { distanceM } from '~/core/site'
 import type { Level, Point, Site } from '~/core/site'
+import { CHART_TIP } from '../../components/chartTip'
 import { Dialog } from '../../components/Dialog'
 
 interface Props {
@@ -24,6 +26,8 @@ interface Props {
 }
 
 const STEPS = 120
+const strokes = ['var(--depth-5)', 'var(--caution)', 'var(--soft)']
+const dashes = ['', '7 3', '2 3']
 
 /** Level of the three strongest lights along a line between any two points. */
 export function ProfileDialog({ site, level, radios, ends, onClose }: Props) {
@@ -46,30 +50,18 @@ function Profile({
   radios,
   ends: [from, to],
 }: Omit<Props, 'ends' | 'onClose'> & { ends: [Point, Point] }) {
-  const long = distanceM(from, to)
   const zM = level.floorM + site.ground.clientHeightM
   const per = site.ground.units === 'ft' ? METRES_PER_FOOT : 1
-  const steps = Array.from({ length: STEPS + 1 }, (_, i) => {
-    const share = i / STEPS
-    const at: Point = [from[0] + (to[0] - from[0]) * share, from[1] + (to[1] - from[1]) * share]
-    const levels = radios.map((radio) => downDbm(radio, sounding(site, radio, at, zM).wayDb, site.ground))
-    return { far: (share * long) / per, levels }
-  })
-  const strongest = radios
-    .map((radio, i) => ({ radio, i, peak: Math.max(...steps.map(({ levels }) => levels[i] ?? -200)) }))
-    .sort((a, b) => b.peak - a.peak)
-    .slice(0, 3)
-  const data = steps.map(({ far, levels }) => ({
-    far,
-    ...Object.fromEntries(strongest.map(({ radio, i }) => [radio.device.name, levels[i]])),
-  }))
+  const { farM, loudest } = useMemo(
+    () => levelsAlong(site, radios, [from, to], zM, STEPS, strokes.length),
+    [site, radios, from, to, zM],
+  )
+  const data = farM.map((far, i) => ({ far: far / per, dbm: loudest.map(({ dbm }) => dbm[i]) }))
   const need = Math.max(
     -75,
     ...site.areas.filter(({ levelId }) => levelId === level.id).map((a) => a.leastSignalDbm),
   )
-  const strokes = ['var(--depth-5)', 'var(--caution)', 'var(--soft)']
-  const dashes = ['', '7 3', '2 3']
-  if (strongest.length === 0) return <p>No light is on here on this band.</p>
+  if (loudest.length === 0) return <p>No light is on here on this band.</p>
   return (
     <>
       <div className="h-72" role="img" aria-label="Level along the line">
@@ -79,22 +71,30 @@ function Profile({
             <XAxis
               dataKey="far"
               type="number"
-              domain={[0, long / per]}
+              domain={[0, distanceM(from, to) / per]}
               tickFormatter={(value: number) => value.toFixed(0)}
               label={{ value: `along the line, ${site.ground.units}`, position: 'insideBottom', offset: -10 }}
               stroke="var(--soft)"
             />
-            <YAxis domain={[-100, -20]} stroke="var(--soft)" unit=" dBm" width={74} />
+            <YAxis
+              domain={[-100, -20]}
+              ticks={[-100, -80, -60, -40, -20]}
+              allowDataOverflow
+              stroke="var(--soft)"
+              unit=" dBm"
+              width={74}
+            />
             <ReferenceLine y={need} stroke="var(--caution)" strokeDasharray="4 4" label={`need ${need}`} />
             <Tooltip
               formatter={(value) => `${Number(value).toFixed(1)} dBm`}
               labelFormatter={(value) => `${Number(value).toFixed(1)} ${site.ground.units}`}
-              contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--ink)' }}
+              contentStyle={CHART_TIP}
             />
-            {strongest.map(({ radio }, i) => (
+            {loudest.map(({ radio }, i) => (
               <Line
                 key={radio.key}
-                dataKey={radio.device.name}
+                name={radio.device.name}
+                dataKey={`dbm.${i}`}
                 dot={false}
                 stroke={strokes[i] ?? ''}
                 strokeDasharray={dashes[i] ?? ''}
@@ -114,7 +114,7 @@ function Profile({
           </tr>
         </thead>
         <tbody>
-          {strongest.map(({ radio, i, peak }, order) => (
+          {loudest.map(({ radio, dbm }, order) => (
             <tr key={radio.key}>
               <th>
                 <svg width="30" height="6" className="mr-2 inline" aria-hidden>
@@ -130,10 +130,8 @@ function Profile({
                 </svg>
                 {radio.device.name}
               </th>
-              <td className="num figures">{peak.toFixed(1)} dBm</td>
-              <td className="num figures">
-                {Math.min(...steps.map(({ levels }) => levels[i] ?? 0)).toFixed(1)} dBm
-              </td>
+              <td className="num figures">{Math.max(...dbm).toFixed(1)} dBm</td>
+              <td className="num figures">{Math.min(...dbm).toFixed(1)} dBm</td>
             </tr>
           ))}
         </tbody>

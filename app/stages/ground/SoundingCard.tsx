@@ -1,7 +1,7 @@
-import { downDbm, sounding, weakerRiseDb } from '~/core/coverage'
+import { heardAt } from '~/core/coverage'
 import type { PlannedRadio } from '~/core/coverage'
 import { lengthText } from '~/core/drawing'
-import { noiseFloorDbm, rateIndex, rateMbps, signalPercent } from '~/core/radio'
+import { rateIndex, rateMbps, signalPercent } from '~/core/radio'
 import type { Level, Point, Site } from '~/core/site'
 
 /** What is heard at one spot, and the whole sum of the strongest light. */
@@ -17,18 +17,10 @@ export function SoundingCard({
   at: Point
 }) {
   const zM = level.floorM + site.ground.clientHeightM
-  const heard = radios
-    .map((radio) => {
-      const way = sounding(site, radio, at, zM)
-      return { radio, way, dbm: downDbm(radio, way.wayDb, site.ground) }
-    })
-    .sort((a, b) => b.dbm - a.dbm)
-  const [best, second] = heard
+  const [best, second] = heardAt(site, radios, at, zM)
   const { units } = site.ground
   if (!best) return <p className="text-soft">No light is on here on this band.</p>
-  const { radio, way, dbm } = best
-  const ratio =
-    way.wayDb + weakerRiseDb(radio, site.ground) - noiseFloorDbm(radio.widthMhz, site.ground.noiseFigureDb)
+  const { radio, way, dbm, ratioDb } = best
   const upIsWeaker = radio.powerDbm + site.ground.clientGainDbi > site.ground.clientEirpDbm
   return (
     <div>
@@ -60,9 +52,9 @@ export function SoundingCard({
         </tbody>
       </table>
       <p className="mt-1 text-[0.9rem]">
-        {ratio.toFixed(0)} dB over noise{upIsWeaker ? ', the client’s side being the weaker' : ''}: rate index{' '}
-        {Math.max(0, rateIndex(radio.generation, ratio))},{' '}
-        {rateMbps(radio.generation, radio.widthMhz, radio.streams, ratio).toFixed(0)} Mbit/s.{' '}
+        {ratioDb.toFixed(0)} dB over noise{upIsWeaker ? ', the client’s side being the weaker' : ''}: rate
+        index {Math.max(0, rateIndex(radio.generation, ratioDb))},{' '}
+        {rateMbps(radio.generation, radio.widthMhz, radio.streams, ratioDb).toFixed(0)} Mbit/s.{' '}
         {second && `Next: ${second.radio.device.name}, ${second.dbm.toFixed(0)} dBm.`}
       </p>
       <p className="caption">

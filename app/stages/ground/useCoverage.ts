@@ -1,4 +1,4 @@
-import { useEffect, useEffectEvent, useRef, useState } from 'react'
+import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react'
 import { coarser, gridOver, sentRadio, plannedRadios, sceneOf } from '~/core/coverage'
 import type { PlannedRadio, Reading } from '~/core/coverage'
 import { boxOf } from '~/core/site'
@@ -68,11 +68,16 @@ export function useCoverage(site: Site, wish: ChartWish): Coverage {
     next.current = dragging ? null : requestFor(site, level, band, reading, 1)
     engine.current.ask(coarse)
   }, [site, level, band, reading, dragging])
+  // The pointer asks for these at every move.
+  const radios = useMemo(
+    () => (level ? plannedRadios(site, band).filter(({ serves }) => serves) : []),
+    [site, level, band],
+  )
   return {
     plot,
     progress,
     fault,
-    radios: level ? plannedRadios(site, band).filter(({ serves }) => serves) : [],
+    radios,
     giveUp: () => {
       next.current = null
       engine.current?.giveUp()

@@ -49,7 +49,6 @@ export function useTried(site: Site, revision: number) {
     /** With what is in the hand, too. */
     shown,
     problems,
-    busy,
     trying: (edits: Edit[] | null) => step({ kind: 'hold', edits }),
     send: (label: string, edits: Edit[]) => wait(label, edits, true),
     nudge: (label: string, edits: Edit[]) => {

@@ -10,6 +10,7 @@ import {
   YAxis,
 } from 'recharts'
 import type { DirectionResult, ExpectedRange } from '~/core/proof'
+import { CHART_TIP } from '../../components/chartTip'
 import { useIsHydrated } from '../../hooks/useIsHydrated'
 
 /** Throughput second by second as a sounding profile, over the range that the link should carry. */
@@ -71,12 +72,7 @@ export function IntervalChart({ result, expected }: { result: DirectionResult; e
               />
               <Tooltip
                 isAnimationActive={false}
-                contentStyle={{
-                  background: 'var(--sheet)',
-                  border: '1px solid var(--ink)',
-                  color: 'var(--ink)',
-                  borderRadius: 0,
-                }}
+                contentStyle={CHART_TIP}
                 labelFormatter={(atS) => `at ${String(atS)} s`}
                 formatter={(mbps) => [`${String(mbps)} Mbit/s`, 'received']}
               />
