@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { findings } from '~/core/findings'
 import { attachmentsOf } from '~/core/layer2'
-import { leaseAt, reachMatrix, twinOf } from '~/core/layer3'
+import { leaseAt, reachMatrix } from '~/core/layer3'
+import { planTwin } from '~/core/backhaul'
 import type { Twin } from '~/core/layer3'
 import type { Site } from '~/core/site'
 import { good } from '~/core/outcome'
@@ -36,7 +37,7 @@ const fresh = (site: Site): Site => ({ ...site })
 
 function whole(site: Site): void {
   const plan = fresh(site)
-  const twin = twinOf(plan)
+  const twin = planTwin(plan)
   findings(plan, twin)
   reachMatrix(twin)
   leases(twin)
@@ -55,7 +56,7 @@ function afterPortEdit(site: Site): void {
     i === 0 ? { ...port, taggedVlans: port.taggedVlans.slice(1) } : port,
   )
   const edited = { ...site, devices: [...others, { ...first, ports }] }
-  const twin = twinOf(edited)
+  const twin = planTwin(edited)
   findings(edited, twin)
   reachMatrix(twin)
   void rest
@@ -79,8 +80,8 @@ for (const [name, site] of sites) {
   row(
     name,
     timed(() => findings(fresh(site))),
-    timed(() => reachMatrix(twinOf(fresh(site)))),
-    timed(() => leases(twinOf(fresh(site)))),
+    timed(() => reachMatrix(planTwin(fresh(site)))),
+    timed(() => leases(planTwin(fresh(site)))),
     `${all.toFixed(1)} ms`,
     timed(() => afterPortEdit(site)),
     `${Math.round(process.memoryUsage().heapUsed / 1048576)} MB`,

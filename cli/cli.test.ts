@@ -48,7 +48,7 @@ test('reach: the matrix, one way that works, one that does not', () => {
     '--text',
   )
   expect(lost.status).toBe(1)
-  expect(lost.stdout).toContain('not a member of VLAN 60')
+  expect(lost.stdout).toContain('Chandlery AP is not running: PoE is off on Chandlery switch port 3.')
 })
 
 const YARD = 'demo/tern-quay-mended.json'
@@ -97,7 +97,7 @@ test('export: the list, one file, keys only when asked for', () => {
 
 test('proof: both ways judged by the link', () => {
   const passed = beacon('proof', UP, DOWN, '--medium', 'radio', '--link-rate', '600')
-  expect([passed.status, passed.json().passed]).toEqual([0, true])
+  expect([passed.status, passed.json().outcome]).toEqual([0, 'pass'])
   const low = beacon('proof', UP, DOWN, '--medium', 'wired', '--link-rate', '1000', '--text')
   expect(low.status).toBe(1)
   expect(low.stdout).toContain('below the 847 to 989 Mbit/s')

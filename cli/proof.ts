@@ -1,5 +1,5 @@
 import type { Problem } from '~/core/outcome'
-import { judge } from '~/core/proof'
+import { OUTCOME_WORDS, judge } from '~/core/proof'
 import type { LinkUnderTest, RunJudgement, ThroughputRun } from '~/core/proof'
 import { readIperf3 } from '~/schema/iperf3'
 import type { Options } from './commands'
@@ -26,7 +26,7 @@ export function proofCommand(files: string[], options: Options): Output {
   if (problems.length > 0) return badInput(problems)
   const judgement = judge(runs, link.value)
   return {
-    exitCode: judgement.passed ? 0 : 1,
+    exitCode: judgement.outcome === 'pass' ? 0 : 1,
     json: { link: link.value, runs, ...judgement },
     text: words(judgement),
   }
@@ -62,9 +62,9 @@ function linkOf(options: Options): { value: LinkUnderTest; problems: Problem[] }
   return { value, problems }
 }
 
-const words = ({ judgements, passed, missing, expected }: RunJudgement): string =>
+const words = ({ judgements, outcome, missing, expected }: RunJudgement): string =>
   [
-    `${passed ? 'Passed' : 'Failed'}. Expected ${Math.round(expected.lowMbps)} to ${Math.round(expected.highMbps)} Mbit/s, likely ${Math.round(expected.likely.value)} (${expected.likely.source}).`,
+    `${OUTCOME_WORDS[outcome].charAt(0).toUpperCase()}${OUTCOME_WORDS[outcome].slice(1)}. Expected ${Math.round(expected.lowMbps)} to ${Math.round(expected.highMbps)} Mbit/s, likely ${Math.round(expected.likely.value)} (${expected.likely.source}).`,
     ...judgements.map(({ direction, says }) => `${direction}: ${says}`),
     ...missing.map(
       (way) => `${way}: not measured. Run the test again ${way === 'down' ? 'with -R' : 'without -R'}.`,

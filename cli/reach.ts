@@ -1,6 +1,7 @@
 import { attachmentsOf } from '~/core/layer2'
 import type { Attachment } from '~/core/layer2'
-import { amongThemselves, reach, reachMatrix, targetsOf, twinOf } from '~/core/layer3'
+import { VERDICT_WORDS, amongThemselves, reach, reachMatrix, targetsOf } from '~/core/layer3'
+import { planTwin } from '~/core/backhaul'
 import type { Answer, Hop, ReachCell, Target } from '~/core/layer3'
 import { networkOf } from '~/core/site'
 import type { Site } from '~/core/site'
@@ -28,7 +29,7 @@ export const traceCommand = (files: string[], options: Options): Output =>
   })
 
 function matrix(site: Site): Output {
-  const twin = twinOf(site)
+  const twin = planTwin(site)
   const own = site.networks.flatMap((network) => amongThemselves(twin, network) ?? [])
   const cells = [...reachMatrix(twin), ...own]
   const attachments = attachmentsOf(site).map(({ id, label, networkId }) => ({ id, label, networkId }))
@@ -47,20 +48,19 @@ function matrix(site: Site): Output {
 /** Attachments by their id: what they are stands in the list beside the matrix. */
 const cellJson = ({ exceptions, ...cell }: ReachCell) => ({
   ...cell,
-  exceptions: exceptions.map(({ says, byRule, attachments }) => ({
-    says,
-    byRule,
+  exceptions: exceptions.map(({ attachments, ...exception }) => ({
+    ...exception,
     attachments: attachments.map(({ id }) => id),
   })),
 })
 
 function cellText(site: Site, cell: ReachCell): string {
   const from = networkOf(site, cell.fromNetworkId)?.name
-  const odd =
-    cell.verdict === 'yes'
-      ? ''
-      : `: ${cell.exceptions.map(({ attachments, says }) => `${attachments.map(({ label }) => label).join(', ')}: ${says}`).join(' | ')}`
-  return `${from} to ${cell.targetName}: ${cell.verdict}${odd}`
+  const odd = cell.exceptions.map(
+    ({ attachments, targets, says }) =>
+      `${attachments.map(({ label }) => label).join(', ')}${targets ? ` to ${targets.join(', ')}` : ''}: ${says}`,
+  )
+  return `${from} to ${cell.targetName}: ${VERDICT_WORDS[cell.verdict]}${odd.length > 0 ? `: ${odd.join(' | ')}` : ''}`
 }
 
 function oneWay(site: Site, options: Options): Output {
@@ -84,8 +84,12 @@ function oneWay(site: Site, options: Options): Output {
         .join(', ')}.`,
     })
   if (!from || !to) return badInput(problems)
-  const answer = reach(twinOf(site), from, to)
-  return { exitCode: answer.ok ? 0 : 1, json: { from: from.id, to, ...answer }, text: answerText(answer) }
+  const answer = reach(planTwin(site), from, to)
+  return {
+    exitCode: answer.answered ? 0 : 1,
+    json: { from: from.id, to, ...answer },
+    text: answerText(answer),
+  }
 }
 
 const findAttachment = (site: Site, text: string): Attachment | undefined =>
@@ -93,17 +97,26 @@ const findAttachment = (site: Site, text: string): Attachment | undefined =>
 
 function findTarget(site: Site, text: string): Target | undefined {
   if (text === 'internet') return { kind: 'internet' }
+  const device = site.devices.find(({ id }) => text === `device:${id}`)
+  if (device) return { kind: 'device', deviceId: device.id }
   return targetsOf(site).find(({ target, name }) => name === text || idOf(target) === text)?.target
 }
 
 const idOf = (target: Target): string | null =>
   target.kind === 'network' ? target.networkId : target.kind === 'controller' ? target.deviceId : null
 
+const ENDED: Record<Answer['outcome'], string> = {
+  reaches: 'Reached',
+  foreign: 'Reached, and not as planned',
+  keptOut: 'Kept out',
+  fails: 'Not reached',
+}
+
 const answerText = (answer: Answer): string =>
   [
-    `${answer.ok ? 'Reached' : 'Not reached'}. ${answer.summary}`,
-    ...answer.stages.flatMap(({ name, ok, says, hops }) => [
-      `\n${ok ? 'yes' : 'NO '} ${name}: ${says}`,
+    `${ENDED[answer.outcome]}. ${answer.summary}`,
+    ...answer.stages.flatMap(({ name, ok, says, hops, astray }) => [
+      `\n${ok ? 'yes' : astray ? 'ODD' : 'NO '} ${name}: ${says}`,
       ...hops.map(hopText),
     ]),
   ].join('\n')

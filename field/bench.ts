@@ -7,7 +7,7 @@ import type { Device, Id, Site } from '~/core/site'
 import { checkMachine } from './machine'
 import { moveOnPath } from './pathMoves'
 import { imageOf, outcomeOfJoin, startAfterBoot } from './joining'
-import { poweredDevices, whyDark } from './power'
+import { darkOnBench } from './power'
 import { appoint, nextDue } from './queue'
 import type { Bench, BenchDevice } from './types'
 import { addressFor, fieldTwin, findsController } from './world'
@@ -178,22 +178,23 @@ function settle(bench: Bench, random: () => number): void {
 }
 
 function powerRound(bench: Bench): boolean {
-  const powered = poweredDevices(bench)
+  const dark = darkOnBench(bench)
   let changed = false
   for (const plan of bench.site.devices) {
     const device = bench.devices.get(plan.id)
     if (!device) continue
-    if (powered.has(plan.id) && device.phase === 'dark') {
+    const why = dark.get(plan.id) ?? null
+    if (why === null && device.phase === 'dark') {
       enter(bench, device, 'booting')
       changed = true
-    } else if (!powered.has(plan.id)) {
+    } else if (why !== null) {
       if (device.phase !== 'dark') {
         if (isDelicate(device.phase)) device.interrupted = true
         device.ip = null
         enter(bench, device, 'dark')
         changed = true
       }
-      device.waitsFor = whyDark(bench, plan)
+      device.waitsFor = why
     }
   }
   return changed

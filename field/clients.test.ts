@@ -3,7 +3,7 @@ import { runClientTests, settledGround } from './clients'
 
 test('on the settled yard every place gives its own address and every ping is as planned', () => {
   const { addresses, pings } = runClientTests(settledGround(yard()))
-  expect(addresses).toHaveLength(7)
+  expect(addresses).toHaveLength(10)
   expect(addresses.every(({ ok }) => ok)).toBe(true)
   expect(addresses.find(({ label }) => label === 'Counter till')?.ip).toBe('172.27.36.10')
   expect(pings).toHaveLength(5 * 5)
@@ -34,9 +34,10 @@ test('a radio that is off takes its SSIDs off the air', () => {
   )
 })
 
-test('the planted mistakes show: guests get nothing', () => {
+test('the planted mistakes show: an access point without power serves nobody', () => {
   const { addresses } = runClientTests(settledGround(spoiltYard()))
   expect(addresses.filter(({ ok }) => !ok).map(({ label }) => label)).toEqual([
+    'TernQuay-Crew on Chandlery AP',
     'TernQuay-Berths on Chandlery AP',
   ])
 })

@@ -1,7 +1,8 @@
 import { isOnAir } from '~/core/adoption'
 import { attachmentsOf } from '~/core/layer2'
 import type { Attachment } from '~/core/layer2'
-import { addressStages, reach, targetsOf, twinOf } from '~/core/layer3'
+import { addressStages, reach, targetsOf } from '~/core/layer3'
+import { planTwin } from '~/core/backhaul'
 import type { Twin } from '~/core/layer3'
 import type { AddressTest, ClientTests, PingTest } from '~/core/proof'
 import { deviceOf, networkOf } from '~/core/site'
@@ -22,7 +23,7 @@ export const groundOf = (bench: Bench): TestGround => ({
   onAir: (id) => isOnAir(bench.devices.get(id)?.phase ?? 'dark'),
 })
 
-export const settledGround = (site: Site): TestGround => ({ site, twin: twinOf(site), onAir: () => true })
+export const settledGround = (site: Site): TestGround => ({ site, twin: planTwin(site), onAir: () => true })
 
 /** Attaches a client everywhere it can be attached, reads its address, and pings from one client of each network. */
 export function runClientTests(ground: TestGround): ClientTests {
@@ -56,7 +57,7 @@ function notOnAir(ground: TestGround, attachment: Attachment): string | null {
 
 /** One client of each network does the pinging: the first that has an address, or else the first there is. */
 function pings(ground: TestGround, attachments: readonly Attachment[]): PingTest[] {
-  const paper = twinOf(ground.site)
+  const paper = planTwin(ground.site)
   return ground.site.networks.flatMap((network) => {
     const mine = attachments.filter((a) => a.networkId === network.id)
     const client = mine.find((a) => addressTest(ground, a).ok) ?? mine[0]

@@ -1,4 +1,5 @@
 import { isUp } from '~/core/adoption'
+import { uplinkFault } from '~/core/backhaul'
 import { managementInterface } from '~/core/layer2'
 import { answeringServers, frameWay, hearEachOther, leaseFrom, twinOf } from '~/core/layer3'
 import type { Twin } from '~/core/layer3'
@@ -10,7 +11,9 @@ import type { Bench } from './types'
 export const fieldTwin = (bench: Bench): Twin =>
   twinOf(bench.site, {
     device: (id) => isUp(bench.devices.get(id)?.phase ?? 'dark'),
+    whyDark: (id) => bench.devices.get(id)?.waitsFor ?? null,
     link: (id) => !bench.pulled.has(id),
+    air: (childId) => uplinkFault(bench.site, childId),
   })
 
 export type Found = { ok: true; ip: string } | { ok: false; why: string }

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { air, mesh, statedMbps } from './backhaul'
-import type { Collection } from '~/core/site'
+import type { Collection, Port } from '~/core/site'
 import {
   choice,
   cidr,
@@ -141,6 +141,12 @@ const byMode =
   (port: { mode?: string }): T =>
     port.mode === 'trunk' ? trunk : access
 
+/** Some exports repeat the native VLAN among the tagged ones: it leaves untagged all the same (IEEE 802.1Q-2022 6.9.2). */
+const nativeOnce = (port: Port): Port =>
+  port.nativeVlan !== null && port.taggedVlans.includes(port.nativeVlan)
+    ? { ...port, taggedVlans: port.taggedVlans.filter((vlanId) => vlanId !== port.nativeVlan) }
+    : port
+
 export const port = Joi.object({
   number: portNumber().required(),
   mode: choice('access', 'trunk').default('access'),
@@ -150,7 +156,7 @@ export const port = Joi.object({
   ingressFilter: flag(true),
   poe: flag(false),
   speedMbps: speed().allow(null).default(null),
-})
+}).custom(nativeOnce, 'the native VLAN is not repeated among the tagged ones')
 
 const addressing = () => choice('fixed', 'dhcp', 'reserved', 'none').default('dhcp')
 const prefixLength = () => Joi.number().integer().min(0).max(32).allow(null).default(null)

@@ -1,6 +1,6 @@
 import { findings } from '~/core/findings'
 import type { Finding } from '~/core/findings'
-import { twinOf } from '~/core/layer3'
+import { planTwin } from '~/core/backhaul'
 import type { Twin } from '~/core/layer3'
 import type { Site } from '~/core/site'
 
@@ -19,6 +19,6 @@ export function evaluated(site: Site): Evaluated {
 }
 
 function evaluate(site: Site): Evaluated {
-  const twin = twinOf(site)
+  const twin = planTwin(site)
   return { twin, findings: findings(site, twin) }
 }

@@ -1,5 +1,5 @@
 import { amongThemselves, matrixOf } from '~/core/layer3'
-import type { ReachCell } from '~/core/layer3'
+import type { ReachCell, Verdict } from '~/core/layer3'
 import { evaluated } from './evaluated.server'
 import { siteOr404 } from './siteState.server'
 import { targetId } from './targetId.server'
@@ -8,10 +8,15 @@ export interface MatrixCell {
   fromNetworkId: string
   targetId: string
   targetName: string
-  verdict: 'yes' | 'no' | 'some'
-  byRule: boolean
+  verdict: Verdict
+  getsThrough: boolean
   oddOnes: string | null
-  exceptions: { says: string; count: number; places: { id: string; label: string }[] }[]
+  exceptions: {
+    says: string
+    count: number
+    targets: string[] | null
+    places: { id: string; label: string }[]
+  }[]
 }
 
 /** So many places are named for one reason; the rest are counted. */
@@ -27,8 +32,9 @@ export function reachOf(siteId: string): MatrixCell[] {
 const cellForPage = ({ target, exceptions, ...cell }: ReachCell): MatrixCell => ({
   ...cell,
   targetId: targetId(target),
-  exceptions: exceptions.map(({ says, attachments }) => ({
+  exceptions: exceptions.map(({ says, attachments, targets }) => ({
     says,
+    targets,
     count: attachments.length,
     places: attachments.slice(0, MOST_PLACES).map(({ id, label }) => ({ id, label })),
   })),

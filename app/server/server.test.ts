@@ -125,10 +125,9 @@ describe('the frame of a site', () => {
   test('follows the frame that the address asks for, and none that does not exist', () => {
     const id = made()
     expect(frame(id, 'from=ssid:ap-shop:ssid-berth&to=internet').frame?.answer.ok).toBe(false)
-    expect(frame(id, 'from=ssid:ap-shop:ssid-crew&to=network:tills').frame?.answer.summary).toContain(
-      'Rule 12',
-    )
-    expect(frame(id, 'from=ssid:ap-shop:ssid-crew&to=controller:controller').frame?.answer.ok).toBe(true)
+    expect(frame(id, 'from=ssid:ap-shop:ssid-crew&to=internet').frame?.answer.summary).toContain('PoE is off')
+    expect(frame(id, 'from=port:switch:6&to=network:tills').frame?.answer.summary).toContain('Rule 12')
+    expect(frame(id, 'from=port:switch:6&to=controller:controller').frame?.answer.ok).toBe(true)
     for (const search of [
       'from=x&to=internet',
       'from=ssid:ap-shop:ssid-crew&to=moon',
@@ -211,10 +210,10 @@ describe('proof', () => {
     const [first] = proofsOf(id).throughput
     expect(first).toMatchObject({
       body: { place: 'Chandlery AP' },
-      judged: { passed: false, missing: ['down'] },
+      judged: { outcome: 'incomplete', missing: ['down'] },
     })
     await doProof(id, form({ intent: 'throughput', file: iperf3('tcp-reverse'), joins: first!.id }))
-    expect(proofsOf(id).throughput[0]?.judged).toMatchObject({ passed: true, missing: [] })
+    expect(proofsOf(id).throughput[0]?.judged).toMatchObject({ outcome: 'pass', missing: [] })
     await doProof(id, form({ intent: 'remove', proofId: first!.id }))
     expect(proofsOf(id).throughput).toEqual([])
   })

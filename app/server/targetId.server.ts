@@ -1,6 +1,6 @@
 import type { Target } from '~/core/layer3'
 
-/** A target as it stands in an address: "internet", "network:ID", "controller:ID". */
+/** A target as it stands in an address: "internet", "network:ID", "controller:ID", "device:ID". */
 export function targetId(target: Target): string {
   switch (target.kind) {
     case 'internet':
@@ -8,6 +8,7 @@ export function targetId(target: Target): string {
     case 'network':
       return `network:${target.networkId}`
     case 'controller':
-      return `controller:${target.deviceId}`
+    case 'device':
+      return `${target.kind}:${target.deviceId}`
   }
 }

@@ -1,4 +1,5 @@
-import { deviceOf, portName, portSpecOf } from '../site'
+import { darkDevices } from '../power'
+import { portName } from '../site'
 import type { Device, Id, Site } from '../site'
 import { endToEnd, feedsOf, rootsOf } from './feeds'
 import { backhaulBand, canMesh, chosenTree, meshFrom } from './parents'
@@ -77,24 +78,10 @@ export function without(site: Site, element: Element): Site {
   }
 }
 
-/** Boxes that took their power over a cable that is gone now. */
+/** Devices that have power in the plan, and none with what is gone. */
 function unpowered(site: Site, left: Site): Device[] {
-  const kept = new Set(left.links.map(({ id }) => id))
-  const fed = (device: Device, links: Site['links']) =>
-    links.some(({ a, b }) => {
-      const [own, far] = a.deviceId === device.id ? [a, b] : [b, a]
-      const source = own.deviceId === device.id ? deviceOf(site, far.deviceId) : undefined
-      return source !== undefined && (portSpecOf(site, source, far.port)?.pse ?? null) !== null
-    })
-  return left.devices.filter(
-    (device) =>
-      device.powerSource === 'poe' &&
-      fed(device, site.links) &&
-      !fed(
-        device,
-        site.links.filter(({ id }) => kept.has(id)),
-      ),
-  )
+  const [before, after] = [darkDevices(site), darkDevices(left)]
+  return left.devices.filter(({ id }) => before.get(id) === null && after.get(id) !== null)
 }
 
 /** Without those boxes, and what hung on them. */

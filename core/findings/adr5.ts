@@ -1,5 +1,7 @@
 import { fixedAddresses, freeFixedAddress, isUsable, subnetOrNull } from '../addressing'
 import type { Subnet } from '../addressing'
+import { pluggedInto, routesAtHome } from '../layer2'
+import type { Twin } from '../layer3'
 import { networkOf } from '../site'
 import type { Device, Network, Site } from '../site'
 import { putDevice, putNetwork } from './mends'
@@ -9,9 +11,9 @@ import { atDevice, atNetwork } from './where'
 /** A gateway that is missing or out of the subnet, for a network or for one device; or a mask that is not the subnet's. */
 export const adr5: Rule = {
   code: 'ADR-5',
-  check: ({ site }) => [
+  check: ({ site, twin }) => [
     ...site.networks.flatMap((network) => ofNetwork(site, network)),
-    ...site.devices.flatMap((device) => ofDevice(site, device)),
+    ...site.devices.flatMap((device) => [...ofDevice(site, device), ...ofUplink(twin, device)]),
   ],
 }
 
@@ -68,5 +70,23 @@ function ofDevice(site: Site, device: Device): Sighting[] {
     : undefined
   return [
     { says: `${device.name} ${faults.join(', and ')}.`, where: [atDevice(device), atNetwork(network)], mend },
+  ]
+}
+
+/** The typed-in gateway of an inner router's uplink. */
+function ofUplink({ fabric }: Twin, device: Device): Sighting[] {
+  const { uplink } = device
+  if (!routesAtHome(device) || device.role === 'gateway' || uplink?.addressing !== 'fixed') return []
+  const network = pluggedInto(fabric, device.id, uplink.port)
+  if (!network?.gateway || uplink.gateway === network.gateway) return []
+  return [
+    {
+      says: `The uplink of ${device.name} uses ${uplink.gateway ? `the gateway ${uplink.gateway}` : 'no gateway'}, and that of ${network.name} is ${network.gateway}.`,
+      where: [atDevice(device), atNetwork(network)],
+      mend: putDevice(`Give the uplink of ${device.name} the gateway ${network.gateway}`, {
+        ...device,
+        uplink: { ...uplink, gateway: network.gateway },
+      }),
+    },
   ]
 }

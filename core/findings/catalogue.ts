@@ -288,8 +288,8 @@ export const CATALOGUE = {
   'WSH-1': {
     mistake: 'The plan does not do what was asked for',
     why: 'Somebody cannot reach what the client asked for.',
-    todo: 'Take out what stands in the way, or agree on another wish.',
-    severity: 'fix',
+    todo: 'Take out what stands in the way, or agree on another requirement.',
+    severity: 'stop',
     stage: 'brief',
   },
 } as const satisfies Record<string, Entry>

@@ -163,13 +163,14 @@ test('the boatyard has its dozen planted mistakes, and what follows from them; m
     'ISO-2',
     'POW-1',
     'ENT-1',
+    'WSH-1',
+    'WSH-1',
     'ADR-2',
     'ADR-8',
     'ROL-3',
     'SSI-2',
     'VLN-4',
     'POW-2',
-    'WSH-1',
   ])
   expect(findings(boatyard())).toEqual([])
 })

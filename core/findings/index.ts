@@ -1,3 +1,4 @@
+import { planTwin } from '../backhaul'
 import { twinOf } from '../layer3'
 import type { Site } from '../site'
 import { adr1 } from './adr1'
@@ -103,11 +104,17 @@ export const RULES: readonly Rule[] = [
 const WEIGHT: Record<Severity, number> = { stop: 0, fix: 1, note: 2 }
 
 /** Every mistake the plan shows, the ones that stop the work first. */
-export function findings(site: Site, twin = twinOf(site)): Finding[] {
-  const plan: PlanView = { site, twin }
+export function findings(site: Site, built = planTwin(site)): Finding[] {
+  const plan = planView(site, built)
   return RULES.flatMap((rule) => unique(rule.check(plan).map((sighting) => findingOf(rule, sighting)))).sort(
     (a, b) => WEIGHT[a.severity] - WEIGHT[b.severity],
   )
+}
+
+/** A site where nothing is dark and nothing silent is one twin, not two. */
+export function planView(site: Site, built = planTwin(site)): PlanView {
+  const isWhole = built.fabric.nodes.size === site.devices.length && built.fabric.silentAir.size === 0
+  return { site, built, twin: isWhole ? built : twinOf(site) }
 }
 
 function findingOf({ code }: Rule, sighting: Sighting): Finding {

@@ -1,5 +1,5 @@
 import { decide, matches, matrixOf } from '../layer3'
-import type { Twin } from '../layer3'
+import type { ReachCell, Twin } from '../layer3'
 import type { Id, Network, Rule as Policy, Site } from '../site'
 import { networkOf } from '../site'
 import type { Mend, Rule, Sighting } from './types'
@@ -8,9 +8,14 @@ import { atNetwork } from './where'
 /** Networks that should not see each other and can, at least one way. */
 export const iso1: Rule = {
   code: 'ISO-1',
-  check: ({ site, twin }) => {
+  check: ({ site, built: twin }) => {
     const seen = new Set<string>()
-    return [...unkeptWishes(site, twin), ...oneWayDrops(site), ...looseGuests(site)].filter(({ where }) => {
+    return [
+      ...unkeptWishes(site, twin),
+      ...oneWayDrops(site),
+      ...looseGuests(site),
+      ...leakedDrops(site, twin),
+    ].filter(({ where }) => {
       const pair = where.map((place) => place.id).join(' ')
       if (seen.has(pair)) return false
       seen.add(pair)
@@ -39,35 +44,72 @@ function unkeptWishes(site: Site, twin: Twin): Sighting[] {
     if (to === 'internet')
       return from.routedBy !== null && decide(site, from.id, 'internet').action === 'allow'
         ? [toInternet(site, from)]
-        : []
+        : leakOutside(twin, from)
     const target = networkOf(site, to.networkId)
     if (!target) return []
     if (passes(site, from, target))
       return [
         sighting(site, from, target, `${from.name} must not reach ${target.name}, and no rule drops it.`),
       ]
-    return roundabout(site, twin, from, target)
+    return leak(site, twin, from, target, `${from.name} must not reach ${target.name}, and does`)
   })
 }
 
-/** Through a router behind a router, or a leak: no one router sees both networks, and still the ping comes back. */
-function roundabout(site: Site, twin: Twin, from: Network, to: Network): Sighting[] {
-  if (from.routedBy === to.routedBy) return []
-  const cell = matrixOf(twin).find(
-    ({ fromNetworkId, target }) =>
-      fromNetworkId === from.id && target.kind === 'network' && target.networkId === to.id,
+/** Kept apart by a rule, and still something gets through: by a leak between VLANs, a foreign address, another router. */
+const leakedDrops = (site: Site, twin: Twin): Sighting[] =>
+  site.networks.flatMap((from) =>
+    site.networks.flatMap((to) => {
+      const wished = wishOf(site, from.id, to.id)
+      if (from.id === to.id || wished === 'must' || wished === 'may') return []
+      if (decide(site, from.id, { networkId: to.id }).action === 'allow') return []
+      return leak(site, twin, from, to, `A rule keeps ${from.name} out of ${to.name}, and it gets there`)
+    }),
   )
-  if (!cell || cell.verdict === 'no') return []
+
+const cellBetween = (twin: Twin, from: Network, to: Id | null): ReachCell | undefined =>
+  matrixOf(twin).find(
+    ({ fromNetworkId, target }) =>
+      fromNetworkId === from.id &&
+      (to === null ? target.kind === 'internet' : target.kind === 'network' && target.networkId === to),
+  )
+
+function leak(site: Site, twin: Twin, from: Network, to: Network, words: string): Sighting[] {
+  const cell = cellBetween(twin, from, to.id)
+  if (!cell?.getsThrough) return []
+  const isRoundabout = from.routedBy !== to.routedBy
   return [
     {
-      says: `${from.name} must not reach ${to.name}, and does, by way of another network.`,
+      says: `${words}${leakWay(cell, isRoundabout)}`,
       where: [atNetwork(from), atNetwork(to)],
-      mend: {
-        label: `Drop from ${from.name} to ${to.name}`,
-        edits: dropEdits(site, from.id, { networkId: to.id }),
-      },
+      mend: isRoundabout
+        ? {
+            label: `Drop from ${from.name} to ${to.name}`,
+            edits: dropEdits(site, from.id, { networkId: to.id }),
+          }
+        : undefined,
     },
   ]
+}
+
+function leakOutside(twin: Twin, from: Network): Sighting[] {
+  const cell = cellBetween(twin, from, null)
+  return cell?.getsThrough
+    ? [
+        {
+          says: `${from.name} must not reach the internet, and does${leakWay(cell, false)}`,
+          where: [atNetwork(from)],
+        },
+      ]
+    : []
+}
+
+/** How it gets through: whose address is in the wrong place, where the matrix knows it. */
+function leakWay({ exceptions }: ReachCell, isRoundabout: boolean): string {
+  const foreign = exceptions.find(({ outcome }) => outcome === 'foreign')
+  if (!foreign) return isRoundabout ? ', by way of another network.' : ', past the rules.'
+  const [first] = foreign.attachments
+  const others = foreign.attachments.length - 1
+  return ` from ${first?.label ?? ''}${others > 0 ? ` and ${others} more` : ''}: ${foreign.says}`
 }
 
 /** A drop one way with the other way open, unless somebody asked for that. */

@@ -23,7 +23,10 @@ export interface Sighting {
 
 export interface PlanView {
   site: Site
+  /** With everything powered and every radio link up: settings are judged by it, so that no mistake hides another. */
   twin: Twin
+  /** As it would stand if it were built: what is asked for is judged by it. */
+  built: Twin
 }
 
 export interface Rule {

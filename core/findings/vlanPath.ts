@@ -16,10 +16,10 @@ export interface MissingVlans {
 
 /** Walks from every place that needs a VLAN to the router or server of that network and collects the gaps. */
 export const missingVlans = perTwin((twin: Twin): MissingVlans[] => {
-  const { site, fabric } = twin
+  const { fabric } = twin
   const gaps = new Map<string, MissingVlans>()
   const ways = new Map<string, PassedPort[] | null>()
-  for (const need of vlanNeeds(site)) {
+  for (const need of vlanNeeds(fabric)) {
     const goal = interfaceOfNetwork(need.network)
     const key = goal && interfaceIn(fabric, goal, need.network)
     if (!goal || !key) continue

@@ -1,5 +1,5 @@
 import { grouped } from '../grouped'
-import { decide, matrixOf } from '../layer3'
+import { decide, isReached, matrixOf } from '../layer3'
 import type { ReachCell, Twin } from '../layer3'
 import { networkOf } from '../site'
 import type { Network, Site, Wish } from '../site'
@@ -15,7 +15,7 @@ interface Unmet {
 /** Something that must be reached and is not, from some or all places. What must not be reached is another rule's. */
 export const wsh1: Rule = {
   code: 'WSH-1',
-  check: ({ site, twin }) =>
+  check: ({ site, built: twin }) =>
     [...grouped(unmet(site, twin), ({ from, cell }) => `${from.id} ${reason(cell)}`).values()].flatMap(
       (alike) => sighting(site, alike),
     ),
@@ -27,7 +27,7 @@ const unmet = (site: Site, twin: Twin): Unmet[] =>
     .flatMap((wish) => {
       const from = networkOf(site, wish.fromNetworkId)
       const cell = matrixOf(twin).find((candidate) => isAbout(candidate, wish))
-      return from && cell && cell.verdict !== 'yes' ? [{ wish, from, cell }] : []
+      return from && cell && !isReached(cell.verdict) ? [{ wish, from, cell }] : []
     })
 
 /** Wishes that fail for one reason are one finding. */
@@ -40,7 +40,7 @@ function sighting(site: Site, alike: Unmet[]): Sighting[] {
     {
       says: `${from.name} must reach ${goals}. ${reason(cell)}`,
       where: [atNetwork(from), ...alike.flatMap((one) => targetNetwork(site, one.wish)).map(atNetwork)],
-      mend: cell.byRule && alike.length === 1 ? allow(site, wish, from, cell.targetName) : undefined,
+      mend: isByRule(cell) && alike.length === 1 ? allow(site, wish, from, cell.targetName) : undefined,
     },
   ]
 }
@@ -50,6 +50,9 @@ const isAbout = ({ fromNetworkId, target }: ReachCell, wish: Wish): boolean =>
   (wish.to === 'internet'
     ? target.kind === 'internet'
     : target.kind === 'network' && target.networkId === wish.to.networkId)
+
+const isByRule = ({ exceptions }: ReachCell): boolean =>
+  exceptions.every(({ outcome }) => outcome === 'keptOut')
 
 const reason = (cell: ReachCell): string => cell.oddOnes ?? cell.exceptions[0]?.says ?? ''
 

@@ -16,7 +16,7 @@ export interface Attachment {
 
 const known = new WeakMap<Site, readonly Attachment[]>()
 
-/** Every SSID on every access point, every free socket of a switch, every wired jack, and every station in the plan. */
+/** Every SSID on every access point, every free LAN socket of a switch or gateway, every wired jack, and every station in the plan. */
 export function attachmentsOf(site: Site): readonly Attachment[] {
   const made = known.get(site) ?? listAttachments(site)
   known.set(site, made)
@@ -34,6 +34,7 @@ function listAttachments(site: Site): Attachment[] {
           ...socketAttachments(site, device),
         ]
       case 'switch':
+      case 'gateway':
       case 'unmanagedSwitch':
         return socketAttachments(site, device)
       case 'station':

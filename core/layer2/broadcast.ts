@@ -35,12 +35,20 @@ export function vlansInPlan(site: Site): VlanId[] {
   return [...ids].sort((a, b) => a - b)
 }
 
+/** One VLAN id that stands for all those that no plan names; only devices that sort by no VLAN let it through. */
+export function unnamedVlan(site: Site): VlanId {
+  const named = new Set(vlansInPlan(site))
+  let vlanId = 2
+  while (named.has(vlanId)) vlanId++
+  return vlanId
+}
+
 /**
  * Tags a client can send from there: on the air none; on a wire none, a priority tag (VID 0, IEEE 802.1Q-2022 9.6), and
- * each VLAN id of the plan.
+ * each VLAN id of the plan, and one that the plan does not name.
  */
 export const sendableTags = (site: Site, attachment: Attachment): Tag[] =>
-  attachment.kind === 'ssid' ? [null] : [null, 0, ...vlansInPlan(site)]
+  attachment.kind === 'ssid' ? [null] : [null, 0, ...vlansInPlan(site), unnamedVlan(site)]
 
 /** For every attachment and every tag it can send: exactly which (attachment, tag) a broadcast reaches. */
 export function broadcasts(site: Site): Broadcast[] {

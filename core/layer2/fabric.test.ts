@@ -31,7 +31,11 @@ test('a router has an interface in each network it routes; a switch in its own o
 })
 
 test('what is not alive is not there', () => {
-  const fabric = buildFabric(yard(), { device: (id) => id !== 'controller', link: (id) => id !== 'l-ap' })
+  const fabric = buildFabric(yard(), {
+    device: (id) => id !== 'controller',
+    link: (id) => id !== 'l-ap',
+    air: () => null,
+  })
   expect(fabric.nodes.has('controller')).toBe(false)
   expect(fabric.nodes.get('switch')?.ports.get('port:3')?.peer).toBeNull()
   expect(fabric.nodes.get('switch')?.ports.get('port:2')?.peer).toBeNull()
@@ -41,6 +45,9 @@ test('what is not alive is not there', () => {
 
 test('clients can attach on every SSID, in every free socket, and where a station stands', () => {
   expect(attachmentsOf(yard()).map(({ id, networkId }) => `${id} ${networkId}`)).toEqual([
+    'port:gateway:3 gear',
+    'port:gateway:4 gear',
+    'port:gateway:5 gear',
     'port:switch:5 crew',
     'port:switch:6 crew',
     'port:switch:7 cameras',

@@ -32,14 +32,22 @@ export interface FabricNode {
 export interface Fabric {
   site: Site
   nodes: Map<Id, FabricNode>
+  /** Why a device that is not there is dark, where it is known. */
+  whyDark: (id: Id) => string | null
+  /** Radio uplinks that carry nothing, by the device that has them, and why in a sentence. */
+  silentAir: Map<Id, string>
 }
 
 /** What is alive. The plan assumes everything; the field says what it sees. */
 export interface Alive {
   device: (id: Id) => boolean
+  /** Why a device is not alive, in a sentence. */
+  whyDark?: (id: Id) => string | null
   link: (id: Id) => boolean
+  /** Why the radio uplink of a device never registers, in a sentence; null: it does. */
+  air: (childId: Id) => string | null
 }
-export const EVERYTHING_ALIVE: Alive = { device: () => true, link: () => true }
+export const EVERYTHING_ALIVE: Alive = { device: () => true, link: () => true, air: () => null }
 
 /** The site as a graph of bridges, cables and radio links, ready to be walked. */
 export function buildFabric(site: Site, alive: Alive = EVERYTHING_ALIVE): Fabric {
@@ -47,8 +55,13 @@ export function buildFabric(site: Site, alive: Alive = EVERYTHING_ALIVE): Fabric
   const nodeOf = nodeBuilder(site)
   for (const device of site.devices) if (alive.device(device.id)) nodes.set(device.id, nodeOf(device))
   for (const link of site.links) if (alive.link(link.id)) connect(nodes, link)
-  for (const { device, ports } of nodes.values()) if (device.air) connectAir(nodes, device.id, ports)
-  return { site, nodes }
+  const silentAir = new Map<Id, string>()
+  for (const { device, ports } of nodes.values()) {
+    const silent = device.air && alive.air(device.id)
+    if (silent) silentAir.set(device.id, silent)
+    else if (device.air) connectAir(nodes, device.id, ports)
+  }
+  return { site, nodes, silentAir, whyDark: alive.whyDark ?? (() => null) }
 }
 
 function connect(nodes: Map<Id, FabricNode>, link: Link): void {

@@ -1,17 +1,19 @@
 import { interfaceIn } from '../layer2'
 import type { Attachment } from '../layer2'
 import { deviceOf, networkOf } from '../site'
-import type { Device } from '../site'
+import type { Device, Network } from '../site'
 import { answeringServers, serverName } from './addressService'
 import type { AddressServer } from './addressService'
 import type { Hop } from './hops'
+import { firstServer } from './hosts'
 import { leaseFrom, typedIn } from './lease'
 import type { Lease } from './lease'
 import { joined, loginAt } from './login'
-import { stage } from './stages'
+import { astray, stage } from './stages'
 import type { Stage } from './stages'
 import { wayOf } from './way'
 import type { Asking } from './way'
+import { deviceName } from './twin'
 import type { Twin } from './twin'
 
 export interface Addressed {
@@ -26,28 +28,42 @@ export const addressStages = (twin: Twin, from: Attachment): Addressed =>
 /** The same without the hops: what a list of many needs. */
 export const leaseAt = (twin: Twin, from: Attachment): Addressed => addressOf({ twin, hops: false }, from)
 
-export function addressOf(asking: Asking, from: Attachment): Addressed {
+/** `chosen`: the server whose offer is taken, where several answer. */
+export function addressOf(asking: Asking, from: Attachment, chosen?: AddressServer): Addressed {
   const joining = joinStages(asking, from)
   if (joining.some(({ ok }) => !ok)) return { stages: joining, lease: null }
   const client = from.kind === 'station' ? deviceOf(asking.twin.site, from.place.deviceId) : undefined
   const typed = client && typedIn(asking.twin.site, client)
-  if (typed)
-    return {
-      stages: [
-        ...joining,
-        stage('address', true, `${from.label} has ${typed.ip}/${typed.prefixLength}, typed in.`),
-      ],
-      lease: typed,
-    }
-  const { stages, lease } = leased(asking, from, client)
+  if (typed) return { stages: [...joining, typedStage(asking.twin, from, typed)], lease: typed }
+  const { stages, lease } = leased(asking, from, client, chosen)
   return { stages: [...joining, ...stages], lease }
 }
+
+/** Every way an address may be had: one for each server that answers, since which one wins is luck. */
+export function possibleAddresses(asking: Asking, from: Attachment): Addressed[] {
+  const servers = answeringServers(asking.twin, from.place)
+  return servers.length < 2
+    ? [addressOf(asking, from)]
+    : servers.map((server) => addressOf(asking, from, server))
+}
+
+function typedStage(twin: Twin, from: Attachment, lease: Lease): Stage {
+  const says = `${from.label} has ${lease.ip}/${lease.prefixLength}, typed in.`
+  const meant = networkOf(twin.site, from.networkId)
+  return !meant || lease.network?.id === meant.id
+    ? stage('address', true, says)
+    : astray('address', `${says} That is ${homeWords(lease.network)}. The plan means it for ${meant.name}.`)
+}
+
+/** "an address of Crew", or of nobody. */
+export const homeWords = (network: Network | null): string =>
+  network ? `an address of ${network.name}` : 'an address of no network of the plan'
 
 function joinStages({ twin }: Asking, from: Attachment): Stage[] {
   if (from.kind === 'ssid' && from.networkId === null)
     return [stage('join', false, 'The SSID is on no network, so its frames go nowhere.')]
   if (!twin.fabric.nodes.has(from.place.deviceId))
-    return [stage('join', false, `${deviceName(twin, from.place.deviceId)} is not running.`)]
+    return [stage('join', false, notRunning(twin, from.place.deviceId))]
   const air = joined(twin, from)
   const on = stage('join', true, `The client is on ${from.label}.`)
   if (!air) return [on]
@@ -56,10 +72,16 @@ function joinStages({ twin }: Asking, from: Attachment): Stage[] {
       stage(
         'join',
         false,
-        `${deviceName(twin, air.boxId)} does not offer “${air.ssid.name}”, so ${from.label} cannot join.`,
+        twin.fabric.silentAir.get(air.client.id) ??
+          `${deviceName(twin, air.boxId)} does not offer “${air.ssid.name}”, so ${from.label} cannot join.`,
       ),
     ]
   return [on, ...loginStage(twin, air)]
+}
+
+function notRunning(twin: Twin, deviceId: string): string {
+  const why = twin.fabric.whyDark(deviceId)
+  return `${deviceName(twin, deviceId)} is not running${why ? `: ${why}` : '.'}`
 }
 
 function loginStage(twin: Twin, air: NonNullable<ReturnType<typeof joined>>): Stage[] {
@@ -76,55 +98,54 @@ function loginStage(twin: Twin, air: NonNullable<ReturnType<typeof joined>>): St
   return [stage('login', login.ok, login.says)]
 }
 
-function leased(asking: Asking, from: Attachment, client: Device | undefined): Addressed {
+function leased(
+  asking: Asking,
+  from: Attachment,
+  client: Device | undefined,
+  chosen?: AddressServer,
+): Addressed {
   const { twin } = asking
-  const servers = answeringServers(twin, from.place)
-  const first = servers.find(({ network }) => network?.id === from.networkId) ?? servers[0]
-  if (!first) return { stages: [noServer(asking, from)], lease: null }
-  const lease = leaseFrom(twin.site, first, client)
-  const { hops } = asking.hops ? wayOf(asking, from.place, first.place) : { hops: [] }
+  const server = chosen ?? firstServer(twin, from.place, from.networkId)
+  if (!server) return { stages: [noServer(asking, from)], lease: null }
+  const lease = leaseFrom(twin.site, server, client)
+  const { hops } = asking.hops ? wayOf(asking, from.place, server.place) : { hops: [] }
   if (!lease)
     return {
-      stages: [stage('address', false, `${serverName(twin.site, first)} has no address left to give.`, hops)],
+      stages: [
+        stage('address', false, `${serverName(twin.site, server)} has no address left to give.`, hops),
+      ],
       lease: null,
     }
-  return { stages: [addressStage(twin, from, lease, first, servers, hops)], lease }
+  return { stages: [addressStage(twin, from, lease, server, hops)], lease }
 }
 
-function addressStage(
-  twin: Twin,
-  from: Attachment,
-  lease: Lease,
-  server: AddressServer,
-  servers: AddressServer[],
-  hops: Hop[],
-): Stage {
+function addressStage(twin: Twin, from: Attachment, lease: Lease, server: AddressServer, hops: Hop[]): Stage {
+  const servers = answeringServers(twin, from.place)
   const by = server.relayedBy === null ? '' : `, through the relay ${deviceName(twin, server.relayedBy)},`
   const gives = `${serverName(twin.site, server)}${by} gives ${lease.ip}/${lease.prefixLength}`
-  if (servers.length > 1) {
-    const names = servers.map((one) => serverName(twin.site, one)).join(' and ')
-    return stage(
+  const meant = networkOf(twin.site, from.networkId)
+  const isForeign = meant !== undefined && lease.network?.id !== meant.id
+  if (servers.length > 1) return astray('address', severalWords(twin, servers, meant), hops)
+  if (isForeign)
+    return astray(
       'address',
-      false,
-      `${names} both answer. Which one wins is luck, so some clients get a wrong address.`,
+      `${gives}, ${homeWords(lease.network)}. The plan means this client for ${meant.name}.`,
       hops,
     )
-  }
-  const meant = networkOf(twin.site, from.networkId)
-  const given = server.network
-  if (meant && given && meant.id !== given.id)
-    return {
-      ...stage(
-        'address',
-        false,
-        `${gives}, an address of ${given.name}. The plan means this client for ${meant.name}.`,
-        hops,
-      ),
-      astray: true,
-    }
   const controller =
     lease.controllerIps.length > 0 ? ` It names the controller ${lease.controllerIps[0]}.` : ''
   return stage('address', true, `${gives}.${controller}`, hops)
+}
+
+/** Several servers that answer: what a client gets then, by whether what they hand out fits. */
+function severalWords(twin: Twin, servers: AddressServer[], meant: Network | undefined): string {
+  const names = servers.map((one) => serverName(twin.site, one)).join(' and ')
+  const fits = servers.every(
+    (server) => meant !== undefined && leaseFrom(twin.site, server)?.network?.id === meant.id,
+  )
+  return fits
+    ? `${names} both answer. Their addresses fit, and neither knows what the other has given: sooner or later two clients have one address.`
+    : `${names} both answer. Which one wins is luck, so some clients get a wrong address.`
 }
 
 function noServer(asking: Asking, from: Attachment): Stage {
@@ -149,5 +170,3 @@ function noServer(asking: Asking, from: Attachment): Stage {
     )
   return fail(`The client joins and gets no address. ${way.reason ?? ''}`.trim(), way.hops)
 }
-
-export const deviceName = (twin: Twin, id: string): string => deviceOf(twin.site, id)?.name ?? id

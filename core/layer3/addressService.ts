@@ -1,8 +1,8 @@
-import { subnetOrNull, contains } from '../addressing'
+import { subnetOrNull } from '../addressing'
 import { interfaceIn, managementInterface, placeKey } from '../layer2'
 import type { Place } from '../layer2'
 import { deviceOf, networkOf } from '../site'
-import type { Device, Id, Network, Site } from '../site'
+import type { Id, Network, Site } from '../site'
 import { hearEachOther, perTwin } from './twin'
 import type { Twin } from './twin'
 
@@ -103,14 +103,3 @@ const serverKeys = perTwin((twin: Twin) =>
 
 export const serverName = (site: Site, server: AddressServer): string =>
   deviceOf(site, server.deviceId)?.name ?? server.deviceId
-
-/** The network that an address belongs to by its subnet. */
-export const networkAround = (site: Site, ip: string): Network | null =>
-  site.networks.find((network) => {
-    const subnet = subnetOrNull(network.subnet)
-    return subnet && contains(subnet, ip)
-  }) ?? null
-
-/** The address a router's uplink has when it is typed in. */
-export const fixedUplinkIp = (device: Device): string | null =>
-  device.uplink?.addressing === 'fixed' ? device.uplink.ip : null

@@ -55,7 +55,7 @@ describe('a router behind a router', () => {
         uplink: { port: 1, addressing: 'fixed', ip, prefixLength: 22, gateway: '172.27.60.1' },
       })
     expect(ask(fixed('172.27.60.9'), CAFE).ok).toBe(true)
-    expect(ask(fixed('10.1.1.1'), CAFE).summary).toContain('no router with an address for it answers there')
+    expect(ask(fixed('10.1.1.1'), CAFE).summary).toContain('which is no address of Berth guests')
   })
 
   test('a modem that routes translates a second time, and still lets out', () => {
@@ -102,7 +102,11 @@ describe('addresses', () => {
   test('a client in the wrong range is astray, and its ping may still come back', () => {
     const site = withPort(boatyard(), 'switch', 15, { nativeVlan: 24 })
     const till = { ...attachmentOf(site, 'port:switch:15')!, networkId: 'tills' }
-    expect(verdictOf(twinOf(site), till, INTERNET)).toMatchObject({ ok: false, answered: true })
+    expect(verdictOf(twinOf(site), till, INTERNET)).toMatchObject({
+      outcome: 'foreign',
+      ok: false,
+      answered: true,
+    })
   })
 })
 
@@ -113,15 +117,15 @@ test('isolated clients reach the router and not each other', () => {
       twin,
       boatyard().networks.find(({ id }) => id === networkId)!,
     )
-  expect(cell('berths')).toMatchObject({ verdict: 'no', byRule: true })
-  expect(cell('crew')).toMatchObject({ verdict: 'yes' })
+  expect(cell('berths')).toMatchObject({ verdict: 'keptOut' })
+  expect(cell('crew')).toMatchObject({ verdict: 'reaches' })
   const open = withSsid(boatyard(), 'ssid-berth', { isolated: false })
   expect(
     amongThemselves(
       twinOf(open),
       open.networks.find(({ id }) => id === 'berths')!,
     )?.verdict,
-  ).toBe('yes')
+  ).toBe('reaches')
 })
 
 test('a host without a way back does not answer', () => {
@@ -213,7 +217,7 @@ test('the odd ones out are named', () => {
   const cell = matrixOf(twinOf(site)).find(
     ({ fromNetworkId, targetName }) => fromNetworkId === 'berths' && targetName === 'the internet',
   )
-  expect(cell).toMatchObject({ verdict: 'some' })
+  expect(cell).toMatchObject({ verdict: 'inPart' })
   expect(cell?.oddOnes).toBe(
     'TernQuay-Berths on Pontoon AP only: The client joins and gets no address. Gate hut switch, port 7: the port is not a member of VLAN 60.',
   )
@@ -222,7 +226,7 @@ test('the odd ones out are named', () => {
 const reached = (site: Site): Set<string> =>
   new Set(
     matrixOf(twinOf(site)).flatMap(({ fromNetworkId, targetName, verdict }) =>
-      verdict === 'yes' ? [`${fromNetworkId} ${targetName}`] : [],
+      verdict === 'reaches' ? [`${fromNetworkId} ${targetName}`] : [],
     ),
   )
 
@@ -250,7 +254,11 @@ test('adding a VLAN to any trunk never shrinks reach', () => {
 
 test('renaming everything, and giving everything other ids in the text, changes no verdict', () => {
   const verdicts = (site: Site) =>
-    matrixOf(twinOf(site)).map(({ fromNetworkId, verdict, byRule }) => [fromNetworkId, verdict, byRule])
+    matrixOf(twinOf(site)).map(({ fromNetworkId, verdict, getsThrough }) => [
+      fromNetworkId,
+      verdict,
+      getsThrough,
+    ])
   const site = boatyard()
   const renamed: Site = {
     ...site,

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { attachmentOf, attachmentsOf } from '../layer2'
 import type { Rule, Site } from '../site'
-import { withNetwork, withPort, yard } from '~/tests/kit/yard'
+import { withManagement, withNetwork, withPort, yard } from '~/tests/kit/yard'
 import { frameWay, keyText } from './hops'
 import { reach, twinOf } from './index'
 import { targetsOf } from './matrix'
@@ -131,7 +131,13 @@ test('a drop both ways is symmetric between any two networks', () => {
 })
 
 test('two routers that know nothing of each other: no way between their networks', () => {
-  const site = withNetwork(yard(), 'tills', { routedBy: 'controller', servedBy: 'gateway' })
+  const typed = withManagement(yard(), 'till-1', {
+    addressing: 'fixed',
+    ip: '172.27.36.5',
+    prefixLength: 27,
+    gateway: '172.27.36.1',
+  })
+  const site = withNetwork(typed, 'tills', { routedBy: 'controller', servedBy: null })
   const answer = reach(twinOf({ ...site, rules: [] }), attachmentOf(site, 'port:switch:5')!, {
     kind: 'network',
     networkId: 'tills',

@@ -72,7 +72,12 @@ export function frameWay(twin: Twin, from: Place, to: Place): FrameWay {
 export function stoppedWay(twin: Twin, from: Place, to: Place): FrameWay {
   const steps = cablePath(twin.fabric, from, to)
   const goal = deviceOf(twin.site, to.deviceId)?.name ?? 'the goal'
-  if (!steps) return { ok: false, hops: [], reason: `No cable leads from here to ${goal}.` }
+  if (!steps)
+    return {
+      ok: false,
+      hops: [],
+      reason: silentOnTheWay(twin, from.deviceId) ?? `No cable leads from here to ${goal}.`,
+    }
   const passages = carry(twin.fabric, steps)
   const hops = passages.map((passage, i) => {
     const made = hop(twin.site, { ...passage, tagOut: passage.tagOut ?? null, last: i === steps.length - 1 })
@@ -93,6 +98,17 @@ export function stoppedWay(twin: Twin, from: Place, to: Place): FrameWay {
       ? `${last.deviceName}, ${keyText(twin.site, last.deviceId, stop.at)}: ${stop.refusal.reason}.`
       : `The frame does not come out at ${goal}.`
   return { ok: false, hops, reason }
+}
+
+/** A radio uplink that carries nothing, at the edge of what hangs together with a device; it would be the way. */
+function silentOnTheWay({ site, fabric }: Twin, deviceId: Id): string | null {
+  if (fabric.silentAir.size === 0) return null
+  const together = new Set([deviceId])
+  for (const id of together)
+    for (const { peer } of fabric.nodes.get(id)?.ports.values() ?? []) if (peer) together.add(peer.deviceId)
+  for (const [childId, says] of fabric.silentAir)
+    if (together.has(childId) !== together.has(deviceOf(site, childId)?.air?.deviceId ?? '')) return says
+  return null
 }
 
 interface Passed {

@@ -1,7 +1,7 @@
-import { fixedAddresses, ipNumber, ipText, poolSize } from '../addressing'
+import { contains, fixedAddresses, ipNumber, ipText, poolSize, subnetOrNull } from '../addressing'
 import { deviceOf, networkOf } from '../site'
 import type { Device, Network, Site } from '../site'
-import { networkAround } from './addressService'
+import { networkAround } from '../addressing'
 import type { AddressServer } from './addressService'
 
 /** What a client knows of itself once it is on: by a lease, or typed in. */
@@ -89,11 +89,17 @@ export function controllerIpsOf(site: Site, network: Network): string[] {
   return ip ? [ip] : []
 }
 
+const isIn = ({ subnet }: Network, ip: string): boolean => {
+  const parsed = subnetOrNull(subnet)
+  return parsed !== null && contains(parsed, ip)
+}
+
 /** The address typed into a client. Null when it has none. */
 export function typedIn(site: Site, client: Device): Lease | null {
   const { addressing, ip, prefixLength, gateway, networkId } = client.management
   if (addressing !== 'fixed' || ip === null) return null
-  const network = networkOf(site, networkId) ?? networkAround(site, ip)
+  const meant = networkOf(site, networkId)
+  const network = meant && isIn(meant, ip) ? meant : networkAround(site, ip)
   return {
     ip,
     prefixLength: prefixLength ?? 24,

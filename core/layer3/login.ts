@@ -1,9 +1,8 @@
-import { interfaceIn, managementInterface } from '../layer2'
-import type { Attachment, Place } from '../layer2'
-import { deviceOf, isEnterprise, networkOf, profileOf } from '../site'
+import type { Attachment } from '../layer2'
+import { deviceOf, isEnterprise, profileOf } from '../site'
 import type { Device, SecurityProfile, Ssid } from '../site'
-import { decide } from './policy'
-import { hearEachOther } from './twin'
+import { between } from './between'
+import { hostOfDevice } from './hosts'
 import type { Twin } from './twin'
 
 export type LoginFault = 'ENT-1' | 'ENT-2' | 'ENT-3' | 'ENT-4' | 'path'
@@ -18,66 +17,50 @@ export function loginAt(twin: Twin, ssid: Ssid, accessPointId: string): Login | 
   const profile = profileOf(twin.site, ssid)
   if (!profile || !isEnterprise(profile)) return null
   const accessPoint = deviceOf(twin.site, accessPointId)
-  const asker =
+  const client =
     profile.radius?.authenticator === 'controller'
       ? deviceOf(twin.site, accessPoint?.controllerId ?? null)
       : accessPoint
   const server = deviceOf(twin.site, profile.radius?.serverId ?? null)
   if (!profile.radius || !server?.radius)
     return no('ENT-3', `“${profile.name}” asks for a login, and no RADIUS server is named for it.`)
-  if (!asker) return no('path', `No controller is named that could ask ${server.name} for the clients.`)
-  const path = pathTo(twin, asker, server)
+  if (!client) return no('path', `No controller is named that could ask ${server.name} for the clients.`)
+  const path = pathTo(twin, client, server)
   if (path !== null) return no('path', path)
-  return settings(profile, asker, server)
+  return settings(profile, client, server)
 }
 
-function settings(profile: SecurityProfile, asker: Device, server: Device): Login {
+function settings(profile: SecurityProfile, client: Device, server: Device): Login {
   const { radius: target } = profile
   const { radius: known } = server
   if (!target || !known) return no('ENT-3', `${server.name} serves no logins.`)
   if (target.port !== known.port)
     return no(
       'ENT-1',
-      `${asker.name} asks ${server.name} at port ${target.port}, and it listens on ${known.port}: the login times out.`,
+      `${client.name} asks ${server.name} at port ${target.port}, and it listens on ${known.port}: the login times out.`,
     )
-  const client = known.clients.find(({ deviceId }) => deviceId === asker.id)
-  if (!client)
-    return no('ENT-3', `${server.name} does not list ${asker.name} as a client and rejects what it asks.`)
-  if (client.secret !== target.secret || target.secret === null)
+  const listed = known.clients.find(({ deviceId }) => deviceId === client.id)
+  if (!listed)
+    return no('ENT-3', `${server.name} does not list ${client.name} as a client and rejects what it asks.`)
+  if (listed.secret !== target.secret || target.secret === null)
     return no(
       'ENT-2',
-      `The shared secret of “${profile.name}” and the one ${server.name} has for ${asker.name} are not the same: it rejects in silence.`,
+      `The shared secret of “${profile.name}” and the one ${server.name} has for ${client.name} are not the same: it rejects in silence.`,
     )
   if (known.users.length === 0) return no('ENT-3', `${server.name} has no users, so nobody can log in.`)
-  return { ok: true, says: `${asker.name} asks ${server.name} at port ${target.port}, and the login passes.` }
+  return {
+    ok: true,
+    says: `${client.name} asks ${server.name} at port ${target.port}, and the login passes.`,
+  }
 }
 
-/** Why the asker's packets do not get to the server and back, or null when they do. */
-function pathTo(twin: Twin, asker: Device, server: Device): string | null {
-  const [a, b] = [placeOf(twin, asker), placeOf(twin, server)]
-  if (!a || !b) return `${(a ? server : asker).name} is not running, or has no interface of its own.`
-  const [from, to] = [asker, server].map(({ management }) => networkOf(twin.site, management.networkId))
-  const lost = `${asker.name} does not reach ${server.name}`
-  if (!from || !to || from.id === to.id)
-    return hearEachOther(twin, a, b) ? null : `${lost}: no cable path carries their network between them.`
-  const router = from.routedBy
-  if (router === null || router !== to.routedBy)
-    return `${lost}: no router has an interface in both ${from.name} and ${to.name}.`
-  const ruling = decide(twin.site, from.id, { networkId: to.id })
-  if (ruling.action === 'drop') return `${lost}: ${ruling.reason}`
-  const near = interfaceIn(twin.fabric, router, from)
-  const far = interfaceIn(twin.fabric, router, to)
-  const ok =
-    near &&
-    far &&
-    hearEachOther(twin, a, { deviceId: router, key: near }) &&
-    hearEachOther(twin, { deviceId: router, key: far }, b)
-  return ok ? null : `${lost}: a VLAN is missing between one of them and the router.`
-}
-
-function placeOf(twin: Twin, device: Device): Place | null {
-  const key = managementInterface(twin.fabric, device)
-  return key && { deviceId: device.id, key }
+/** Why the client's packets do not get to the server and back, or null when they do: both by their real addresses. */
+function pathTo(twin: Twin, client: Device, server: Device): string | null {
+  const [a, b] = [hostOfDevice(twin, client), hostOfDevice(twin, server)]
+  if (!a || !b) return `${(a ? server : client).name} is not running, or has no address of its own.`
+  const stages = between({ twin, hops: false }, a, { kind: 'host', host: b })
+  const failed = stages.find(({ ok }) => !ok)
+  return failed ? `${client.name} does not reach ${server.name}: ${failed.says}` : null
 }
 
 /** The SSID that a client at an attachment joins, and on which box; null on a wire. */

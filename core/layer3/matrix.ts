@@ -1,34 +1,39 @@
 import { grouped } from '../grouped'
-import { attachmentsOf, placeKey } from '../layer2'
+import { attachmentsOf } from '../layer2'
 import type { Attachment } from '../layer2'
-import { isEnterprise, profileOf } from '../site'
+import { isEnterprise, networkOf, profileOf } from '../site'
 import type { Id, Network, Site } from '../site'
+import { possibleAddresses } from './address'
+import type { Addressed } from './address'
 import { joined } from './login'
-import { verdictOf } from './reach'
-import { failedOnPurpose } from './stages'
-import type { Target } from './stages'
+import { addressKey, addressless, memberClasses, membersOf, segmentKey } from './members'
+import type { Member } from './members'
+import { ended, isSelf, nobodyThere, toInternet, toMember, verdictOf } from './reach'
+import { stage } from './stages'
+import type { Answer, Outcome, Target } from './stages'
 import { perTwin } from './twin'
 import type { Twin } from './twin'
+import type { Verdict } from './verdicts'
 
-/** Places that fail alike, and why. */
+/** Places that fare alike in another way than reached as planned, and why. */
 export interface Exception {
+  outcome: Exclude<Outcome, 'reaches'>
   says: string
-  /** Kept out by a rule or by isolation, and so on purpose. */
-  byRule: boolean
   attachments: Attachment[]
+  /** The hosts of the target that it is about; null: all of them. */
+  targets: string[] | null
 }
 
 export interface ReachCell {
   fromNetworkId: Id
   target: Target
   targetName: string
-  /** yes: from everywhere · no: from nowhere · some: it depends on where the client is. */
-  verdict: 'yes' | 'no' | 'some'
-  /** True when every place that does not get there is kept out by a rule, and so on purpose. */
-  byRule: boolean
-  /** The places that do not get there, grouped by reason. */
+  verdict: Verdict
+  /** Whether anything gets through at all, with whosever address: what must be kept apart asks this. */
+  getsThrough: boolean
+  /** All that is not reached as planned, grouped by reason. */
   exceptions: Exception[]
-  /** The odd ones out in a sentence, or null when all places fare alike. */
+  /** The odd ones out in a sentence, or null when all fare alike. */
   oddOnes: string | null
 }
 
@@ -70,17 +75,72 @@ export function amongThemselves(twin: Twin, network: Network): ReachCell | null 
   return cellOf(twin, network, { kind: 'network', networkId: network.id }, network.name, classes)
 }
 
-/** Places that must fare alike: one broadcast domain, one way of joining. A fixed address makes a class of its own. */
+/** Places that must fare alike: one broadcast domain, one way of joining, one kind of address. */
 function classesOf(twin: Twin, attachments: Attachment[]): Attachment[][] {
   return [...grouped(attachments, (attachment) => classKey(twin, attachment)).values()]
 }
 
 function classKey(twin: Twin, attachment: Attachment): string {
-  if (attachment.kind === 'station') return attachment.id
-  const segment = twin.segments.from(attachment.place)
   const air = joined(twin, attachment)
+  if (attachment.kind === 'station') {
+    if (air) return attachment.id
+    const [address] = possibleAddresses({ twin, hops: false }, attachment)
+    return `station ${segmentKey(twin, attachment.place)} ${address?.lease ? addressKey(address.lease) : ''}`
+  }
   const login = air ? `${air.ssid.id} ${isEnterprise(profileOf(twin.site, air.ssid)) ? air.boxId : ''}` : ''
-  return `${segment?.id ?? placeKey(attachment.place)} ${login}`
+  return `${segmentKey(twin, attachment.place)} ${login}`
+}
+
+/** One way that a question can end, and the hosts it is about. */
+interface Seen {
+  answer: Answer
+  targets: string[] | null
+}
+
+/** Every way that it can end for a client at a place: for each address it may get, to each kind of host there. */
+function seenFrom(twin: Twin, from: Attachment, target: Target): Seen[] {
+  const asking = { twin, hops: false }
+  return possibleAddresses(asking, from).flatMap((address): Seen[] => {
+    if (target.kind === 'internet') return [{ answer: toInternet(asking, from, address), targets: null }]
+    if (target.kind !== 'network') return [{ answer: verdictOf(twin, from, target), targets: null }]
+    const network = networkOf(twin.site, target.networkId)
+    return network ? toHosts(twin, from, address, network) : []
+  })
+}
+
+function toHosts(twin: Twin, from: Attachment, address: Addressed, network: Network): Seen[] {
+  const asking = { twin, hops: false }
+  const end = (stages: Answer['stages'], targets: string[] | null): Seen => ({
+    answer: ended(asking, from, address, stages, network.name),
+    targets,
+  })
+  if (!address.lease) return [end([], null)]
+  const others = classesAmong(twin, network).flatMap((members) => {
+    const rest = members.filter((member) => !isSelf(from, member))
+    return rest.length > 0 ? [rest] : []
+  })
+  const silent = addressless(twin, network)
+  if (others.length === 0 && silent.length === 0)
+    return [end(nobodyThere(asking, from, address, network), null)]
+  const met = others.flatMap((members): Seen[] => {
+    const [first] = members
+    return first
+      ? [{ answer: toMember(asking, from, address, first), targets: members.map(({ host }) => host.label) }]
+      : []
+  })
+  const lost = silent.map((name) =>
+    end([stage('onward', false, `${name} has no address, so it cannot answer.`)], [name]),
+  )
+  return [...met, ...lost]
+}
+
+const knownClasses = perTwin((_twin: Twin) => new Map<Id, Member[][]>())
+
+function classesAmong(twin: Twin, network: Network): Member[][] {
+  const all = knownClasses(twin)
+  const made = all.get(network.id) ?? memberClasses(twin, membersOf(twin, network))
+  all.set(network.id, made)
+  return made
 }
 
 function cellOf(
@@ -90,44 +150,87 @@ function cellOf(
   targetName: string,
   classes: Attachment[][],
 ): ReachCell {
-  const reasons = new Map<string, Exception>()
-  let reached = 0
+  const outcomes = new Set<Outcome>()
+  const exceptions = new Map<string, Exception>()
+  const hosts = new Set<string>()
+  const places = classes.reduce((sum, members) => sum + members.length, 0)
   for (const members of classes) {
     const [first] = members
     if (!first) continue
-    const found = verdictOf(twin, first, target)
-    const { ok, summary } = found
-    if (ok) {
-      reached += members.length
-      continue
+    const mine = new Map<string, Exception>()
+    for (const { answer, targets } of seenFrom(twin, first, target)) {
+      const { outcome, why } = answer
+      outcomes.add(outcome)
+      targets?.forEach((name) => hosts.add(name))
+      if (outcome === 'reaches') continue
+      const key = `${outcome} ${why}`
+      const said = mine.get(key)
+      if (said) said.targets = targets && said.targets && [...new Set([...said.targets, ...targets])]
+      else mine.set(key, { outcome, says: why, attachments: [...members], targets })
     }
-    const reason = reasons.get(summary)
-    if (reason) reason.attachments.push(...members)
-    else reasons.set(summary, { says: summary, byRule: failedOnPurpose(found), attachments: [...members] })
+    for (const [key, exception] of mine) {
+      const whole = `${key} ${exception.targets?.join() ?? ''}`
+      const alike = exceptions.get(whole)
+      if (alike) alike.attachments.push(...members)
+      else exceptions.set(whole, exception)
+    }
   }
-  const exceptions = [...reasons.values()]
-  const verdict = exceptions.length === 0 ? 'yes' : reached === 0 ? 'no' : 'some'
+  const list = [...exceptions.values()].map((exception) => ({
+    ...exception,
+    targets: exception.targets && exception.targets.length < hosts.size ? exception.targets : null,
+  }))
+  const verdict = verdictFrom(outcomes)
   return {
     fromNetworkId: network.id,
     target,
     targetName,
     verdict,
-    byRule: exceptions.length > 0 && exceptions.every(({ byRule }) => byRule),
-    exceptions,
-    oddOnes: verdict === 'some' ? oddOnes(network, reached, exceptions) : null,
+    getsThrough: outcomes.has('reaches') || outcomes.has('foreign'),
+    exceptions: list,
+    oddOnes: oddOnes(twin, network, target, verdict, places, hosts.size, list),
   }
 }
 
-/** "Crew on AP-3 only: …", or how many where they are many. */
-function oddOnes(network: Network, reached: number, exceptions: Exception[]): string {
+function verdictFrom(outcomes: ReadonlySet<Outcome>): Verdict {
+  const passes = outcomes.has('reaches') || outcomes.has('foreign')
+  const stops = outcomes.has('keptOut') || outcomes.has('fails')
+  if (passes && stops) return 'inPart'
+  if (passes) return outcomes.has('foreign') ? 'foreign' : 'reaches'
+  return outcomes.has('fails') ? 'fails' : 'keptOut'
+}
+
+/** "Crew on AP-3 only: …", "To Slip camera: …", or how many where they are many. Null when all fare alike. */
+function oddOnes(
+  { site }: Twin,
+  network: Network,
+  target: Target,
+  verdict: Verdict,
+  places: number,
+  hosts: number,
+  exceptions: Exception[],
+): string | null {
+  const isOdd = ({ attachments, targets }: Exception) => attachments.length < places || targets !== null
+  if (verdict !== 'inPart' && !(verdict === 'foreign' && exceptions.some(isOdd))) return null
+  const there = target.kind === 'network' ? (networkOf(site, target.networkId)?.name ?? '') : ''
   return exceptions
-    .map(({ says, attachments }) => {
-      const [one] = attachments
+    .map(({ says, attachments, targets }) => {
       const who =
-        attachments.length === 1 && one
-          ? `${one.label} only`
-          : `${attachments.length} of ${reached + attachments.length} places of ${network.name}`
-      return `${who}: ${says}`
+        attachments.length === places && targets !== null
+          ? ''
+          : attachments.length === 1
+            ? `${attachments[0]?.label ?? ''} only`
+            : `${attachments.length} of ${places} places of ${network.name}`
+      const whom =
+        targets === null
+          ? ''
+          : targets.length <= MOST_NAMED
+            ? `to ${targets.join(' and ')}`
+            : `to ${targets.length} of ${hosts} in ${there}`
+      const words = [who, whom].filter(Boolean).join(', ')
+      return `${words.charAt(0).toUpperCase()}${words.slice(1)}: ${says}`
     })
     .join(' ')
 }
+
+/** So many hosts are named; more are counted. */
+const MOST_NAMED = 3

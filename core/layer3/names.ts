@@ -1,6 +1,6 @@
 import { isPrivate } from '../addressing'
 import type { Network } from '../site'
-import { networkAround } from './addressService'
+import { networkAround } from '../addressing'
 import type { Lease } from './lease'
 import { decide } from './policy'
 import type { Twin } from './twin'

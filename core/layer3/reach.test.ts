@@ -143,7 +143,7 @@ test.each<[string, Site, string, RegExp]>([
 
 test('a dead device does not answer for its SSID', () => {
   const site = yard()
-  const twin = twinOf(site, { device: (id) => id !== 'ap-shop', link: () => true })
+  const twin = twinOf(site, { device: (id) => id !== 'ap-shop', link: () => true, air: () => null })
   expect(reach(twin, attachmentOf(site, CREW)!, INTERNET).summary).toBe('Chandlery AP is not running.')
 })
 
@@ -152,11 +152,10 @@ test('the matrix tells a rule from a fault', () => {
     reachMatrix(twinOf(site)).find(
       ({ fromNetworkId, targetName }) => fromNetworkId === from && targetName === to,
     )
-  expect(cell(yard(), 'berths', 'Crew')).toMatchObject({ verdict: 'no', byRule: true })
-  expect(cell(spoiltYard(), 'berths', 'Crew')).toMatchObject({ verdict: 'no', byRule: false })
+  expect(cell(yard(), 'berths', 'Crew')).toMatchObject({ verdict: 'keptOut' })
+  expect(cell(spoiltYard(), 'berths', 'Crew')).toMatchObject({ verdict: 'fails' })
   expect(cell(yard(), 'berths', 'the internet')).toMatchObject({
-    verdict: 'yes',
-    byRule: false,
+    verdict: 'reaches',
     exceptions: [],
   })
   const half = withPort(yard(), 'switch', 3, { taggedVlans: [60] })

@@ -1,19 +1,20 @@
-import { contains, subnetAround, subnetOrNull } from '../addressing'
-import { interfaceIn } from '../layer2'
-import type { Attachment, Place } from '../layer2'
-import type { Id, Network } from '../site'
-import { addressOf, deviceName } from './address'
-import { goalOf } from './goal'
-import type { Goal } from './goal'
-import type { Hop } from './hops'
-import type { Lease } from './lease'
+import type { Attachment } from '../layer2'
+import { placeKey } from '../layer2'
+import { deviceOf, networkOf } from '../site'
+import type { Network } from '../site'
+import { addressOf, homeWords, possibleAddresses } from './address'
+import type { Addressed } from './address'
+import { between } from './between'
+import { hostOfDevice } from './hosts'
+import type { Host } from './hosts'
 import { joined } from './login'
+import { membersOf } from './members'
+import type { Member } from './members'
 import { namesFor } from './names'
-import { roundTrip, throughRouters } from './route'
-import { answer, stage } from './stages'
+import { decide } from './policy'
+import { answer, astray, stage } from './stages'
 import type { Answer, Stage, Target } from './stages'
 import type { Twin } from './twin'
-import { wayOf } from './way'
 import type { Asking } from './way'
 
 /** From a client at an attachment to a target: what happens, hop by hop, and why. */
@@ -25,77 +26,131 @@ export const verdictOf = (twin: Twin, from: Attachment, target: Target): Answer 
   reachAs({ twin, hops: false }, from, target)
 
 function reachAs(asking: Asking, from: Attachment, target: Target): Answer {
-  const { twin } = asking
   const address = addressOf(asking, from)
-  const { lease, stages } = address
-  if (!lease) return answer(stages, null, '', null)
-  const names = namesFor(twin, lease)
-  const goal = goalOf(twin, target, from.place)
-  const done = (more: Stage[], reached = '') => answer([...stages, ...more], lease, reached, names)
-  if (!goal) return done([stage('onward', false, 'The target is not in this plan.')])
-  const onward =
-    lease.network && goal.network?.id === lease.network.id
-      ? sameNetwork(asking, from, goal)
-      : throughGateway(asking, from, lease, goal)
-  return done(onward, `${from.label} reaches ${goal.label}, and the answer gets back.`)
+  if (target.kind === 'internet') return toInternet(asking, from, address)
+  const { site } = asking.twin
+  if (target.kind === 'network') {
+    const network = networkOf(site, target.networkId)
+    return network ? toNetwork(asking, from, address, network) : unknownTarget(address)
+  }
+  const device = deviceOf(site, target.deviceId)
+  if (!device) return unknownTarget(address)
+  const host = hostOfDevice(asking.twin, device)
+  const meant = networkOf(site, device.management.networkId) ?? null
+  return host
+    ? toMember(asking, from, address, { host, meant, isPlace: false })
+    : ended(asking, from, address, [
+        stage('onward', false, `${device.name} is not running, or has no address of its own.`),
+      ])
 }
 
-function sameNetwork(asking: Asking, from: Attachment, goal: Goal): Stage[] {
-  const { place } = goal
-  if (!place) return [stage('onward', false, `${goal.label} is not running, or nobody else is there.`)]
-  if (isIsolated(asking.twin, from, place))
-    return [
-      stage(
-        'isolation',
-        false,
-        'The SSID keeps its clients apart: they reach the router and not each other.',
-      ),
-    ]
-  return roundTrip(asking, from.place, place, `Both are in one network: no router is needed.`)
+/** Of the hosts of a network one that answers, else the first that does not: the matrix says how many are like it. */
+function toNetwork(asking: Asking, from: Attachment, address: Addressed, network: Network): Answer {
+  const others = membersOf(asking.twin, network).filter((member) => !isSelf(from, member))
+  const quick = { ...asking, hops: false }
+  const best =
+    others.find((member) => toMember(quick, from, address, member).outcome === 'reaches') ??
+    others.find((member) => toMember(quick, from, address, member).answered) ??
+    others[0]
+  return best
+    ? toMember(asking, from, address, best)
+    : ended(asking, from, address, nobodyThere(asking, from, address, network))
 }
+
+export const isSelf = (from: Attachment, { host }: Member): boolean =>
+  placeKey(host.place) === placeKey(from.place)
+
+export function toInternet(asking: Asking, from: Attachment, address: Addressed): Answer {
+  const { lease } = address
+  const stages = lease ? between(asking, hostAt(from, lease), { kind: 'internet' }) : []
+  return ended(asking, from, address, stages, 'the internet')
+}
+
+/** To one host of a network: what stands between the two, and whether it has an address that it is not meant to have. */
+export function toMember(
+  asking: Asking,
+  from: Attachment,
+  address: Addressed,
+  { host, meant }: Member,
+): Answer {
+  const { lease } = address
+  if (!lease) return ended(asking, from, address, [])
+  const onward = isIsolated(asking.twin, from, host)
+    ? [
+        stage(
+          'isolation',
+          false,
+          'The SSID keeps its clients apart: they reach the router and not each other.',
+        ),
+      ]
+    : between(asking, hostAt(from, lease), { kind: 'host', host })
+  const strange =
+    meant && host.lease.network?.id !== meant.id
+      ? [
+          astray(
+            'target',
+            `${host.label} has ${host.lease.ip}, ${homeWords(host.lease.network)}. The plan means it for ${meant.name}.`,
+          ),
+        ]
+      : []
+  return ended(asking, from, address, [...onward, ...strange], host.label)
+}
+
+/** What a client at a place meets at one host, for each address that it may get. */
+export const meets = (twin: Twin, from: Attachment, member: Member): Answer[] => {
+  const asking = { twin, hops: false }
+  return possibleAddresses(asking, from).map((address) => toMember(asking, from, address, member))
+}
+
+/** What a client at a place meets on its way out of the site, for each address that it may get. */
+export const meetsOutside = (twin: Twin, from: Attachment): Answer[] => {
+  const asking = { twin, hops: false }
+  return possibleAddresses(asking, from).map((address) => toInternet(asking, from, address))
+}
+
+/** Nobody of that network is in the plan, or nobody there has an address: what a router would do is all there is to say. */
+export function nobodyThere(
+  asking: Asking,
+  from: Attachment,
+  { lease }: Addressed,
+  network: Network,
+): Stage[] {
+  if (!lease) return []
+  if (lease.network?.id === network.id)
+    return [stage('onward', false, `${network.name} is not running, or nobody else is there.`)]
+  const source = lease.network
+  const ruling = source && decide(asking.twin.site, source.id, { networkId: network.id })
+  return ruling?.action === 'drop'
+    ? [stage('policy', false, ruling.reason)]
+    : [stage('onward', false, `Nobody in ${network.name} has an address, so nobody there can answer.`)]
+}
+
+export function ended(
+  { twin, hops }: Asking,
+  from: Attachment,
+  { stages, lease }: Addressed,
+  more: Stage[],
+  goal = '',
+): Answer {
+  return answer(
+    [...stages, ...more],
+    lease,
+    `${from.label} reaches ${goal}, and the answer gets back.`,
+    hops && lease ? namesFor(twin, lease) : null,
+  )
+}
+
+const unknownTarget = ({ stages, lease }: Addressed): Answer =>
+  answer([...stages, stage('onward', false, 'The target is not in this plan.')], lease, '', null)
+
+const hostAt = (from: Attachment, lease: NonNullable<Addressed['lease']>): Host => ({
+  label: from.kind === 'station' ? from.label : 'The client',
+  place: from.place,
+  lease,
+})
 
 /** Isolation holds between clients of one SSID, as a rule across access points too (common practice, no source). */
-const isIsolated = (twin: Twin, from: Attachment, to: Place): boolean => {
+const isIsolated = (twin: Twin, from: Attachment, { place }: Host): boolean => {
   const ssid = joined(twin, from)?.ssid
-  return ssid?.isolated === true && to.key === `ssid:${ssid.id}`
-}
-
-function throughGateway(asking: Asking, from: Attachment, lease: Lease, goal: Goal): Stage[] {
-  const gateway = gatewayStage(asking, from, lease)
-  return gateway.ok
-    ? [gateway.stage, ...throughRouters(asking, { router: gateway.router, source: gateway.network }, goal)]
-    : [gateway.stage]
-}
-
-type GatewayFound =
-  { ok: true; stage: Stage; router: Id; network: Network } | { ok: false; stage: Stage; router: null }
-
-function gatewayStage(asking: Asking, from: Attachment, lease: Lease): GatewayFound {
-  const { twin } = asking
-  const fail = (says: string, hops: Hop[] = []): GatewayFound => ({
-    ok: false,
-    router: null,
-    stage: stage('gateway', false, says, hops),
-  })
-  const { gateway, network } = lease
-  if (gateway === null)
-    return fail('The lease names no gateway, so the client can talk inside its own network only.')
-  const subnet = subnetOrNull(network?.subnet ?? null) ?? subnetAround(lease.ip, lease.prefixLength)
-  if (!contains(subnet, gateway))
-    return fail(`The gateway ${gateway} is outside ${subnet.cidr}, so the client has no way to ask for it.`)
-  if (!network) return fail(`Nobody answers for the gateway ${gateway}.`)
-  if (network.routedBy === null) return fail('No router has an interface in this network.')
-  const key = interfaceIn(twin.fabric, network.routedBy, network)
-  if (!key || gateway !== network.gateway) return fail(`Nobody answers for the gateway ${gateway}.`)
-  const place = { deviceId: network.routedBy, key }
-  const there = wayOf(asking, from.place, place)
-  const way = there.ok ? wayOf({ ...asking, hops: false }, place, from.place) : there
-  if (!way.ok) return fail(way.reason ?? '', way.hops)
-  const name = deviceName(twin, network.routedBy)
-  return {
-    ok: true,
-    router: network.routedBy,
-    network,
-    stage: stage('gateway', true, `${name} answers for ${gateway}.`, there.hops),
-  }
+  return ssid?.isolated === true && place.key === `ssid:${ssid.id}`
 }

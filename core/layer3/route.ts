@@ -1,38 +1,46 @@
-import { interfaceIn, routesAtHome } from '../layer2'
 import type { Place } from '../layer2'
-import { deviceOf } from '../site'
 import type { Id, Network } from '../site'
-import { deviceName } from './address'
-import type { Goal } from './goal'
+import { networkAround } from '../addressing'
+import type { Goal } from './between'
+import { connectedTo, isOnLink, wallsOff } from './hosts'
+import type { Host } from './hosts'
 import { keyText } from './hops'
 import type { Hop } from './hops'
 import { decide } from './policy'
+import { directly, noAnswerTo, roundTrip } from './roundTrip'
 import { stage } from './stages'
 import type { Stage } from './stages'
+import { deviceName } from './twin'
 import type { Twin } from './twin'
 import { uplinkOf } from './uplink'
 import type { Uplink } from './uplink'
 import { wayOf } from './way'
-import { noWayBack } from './wayBack'
 import type { Asking } from './way'
 
-/** Traffic as a router meets it: the network its source address is of, as seen there. */
+/** Traffic as a router meets it: the network it comes in from, and who is to be answered. */
 interface Packet {
   router: Id
   source: Network
+  asker: Pick<Host, 'place' | 'lease'>
 }
 
 /** More routers behind each other than any site has; a circle ends here. */
 const MOST_ROUTERS = 8
 
+/** The network that a goal's address is of; null for the outside, and for an address of nowhere. */
+const homeOf = (twin: Twin, goal: Goal): Network | null =>
+  goal.kind === 'host' ? networkAround(twin.site, goal.host.lease.ip) : null
+
 /**
- * What routers do with a packet, one after the other: rules in order, then the interface that is in the goal's network,
+ * What routers do with a packet, one after the other: rules in order, then the interface that is in the goal's subnet,
  * else the uplink, with translation on the way out. Replies to what was let through pass.
  */
 export function throughRouters(asking: Asking, packet: Packet, goal: Goal, depth = 0): Stage[] {
   const { twin } = asking
   const { router, source } = packet
-  const ruling = decide(twin.site, source.id, goal.network ? { networkId: goal.network.id } : 'internet')
+  const here = goal.kind === 'host' ? connectedTo(twin, router, goal.host.lease.ip) : null
+  const home = here?.network ?? homeOf(twin, goal)
+  const ruling = decide(twin.site, source.id, home ? { networkId: home.id } : 'internet')
   const policy = stage('policy', ruling.action === 'allow', ruling.reason, [
     routerHop(
       twin,
@@ -43,51 +51,54 @@ export function throughRouters(asking: Asking, packet: Packet, goal: Goal, depth
     ),
   ])
   if (!policy.ok) return [policy]
-  const key = goal.network?.routedBy === router ? interfaceIn(twin.fabric, router, goal.network) : null
-  if (goal.network && key) return [policy, ...deliver(asking, { deviceId: router, key }, goal, goal.network)]
-  return [policy, ...outward(asking, packet, goal, depth)]
+  if (here && goal.kind === 'host')
+    return [policy, ...deliver(asking, here.place, packet, goal.host, here.network)]
+  return [policy, ...outward(asking, packet, goal, home, depth)]
 }
 
-function deliver(asking: Asking, here: Place, goal: Goal, network: Network): Stage[] {
+function deliver(
+  asking: Asking,
+  here: Place,
+  { asker, router }: Packet,
+  host: Host,
+  network: Network,
+): Stage[] {
   const name = deviceName(asking.twin, here.deviceId)
-  if (!goal.place)
-    return [
-      stage(
-        'onward',
-        goal.label === network.name,
-        `${name} would deliver into ${network.name}; nobody in the plan is there to answer.`,
-      ),
-    ]
   const stages = roundTrip(
     asking,
     here,
-    goal.place,
+    host.place,
     `${name} has an interface in ${network.name} and delivers there.`,
   )
-  const lost = stages.every(({ ok }) => ok) ? noWayBack(asking.twin, goal.place, network) : null
+  const lost = stages.every(({ ok }) => ok) ? noAnswerTo(asking, asker, host, router) : null
   return lost === null ? stages : [...stages.slice(0, -1), stage('reply', false, lost)]
 }
 
-function outward(asking: Asking, packet: Packet, goal: Goal, depth: number): Stage[] {
+function outward(asking: Asking, packet: Packet, goal: Goal, home: Network | null, depth: number): Stage[] {
   const { twin } = asking
   const { router } = packet
   const name = deviceName(twin, router)
   const uplink = uplinkOf(twin, router)
-  const noWay = goal.network && `${name} has no interface in ${goal.network.name} and knows no way there.`
-  const wall = goal.network && wallBefore(twin, goal.network)
-  if (wall) return [stage('wall', false, wall)]
+  const noWay =
+    goal.kind !== 'host'
+      ? null
+      : home
+        ? `${name} has no interface in ${home.name} and knows no way there.`
+        : `${goal.host.label} has ${goal.host.lease.ip}, an address of no network of the plan, and ${name} knows no way there.`
+  const owner = home && wallsOff(twin, home)
+  if (home && owner)
+    return [
+      stage(
+        'wall',
+        false,
+        `${home.name} lies behind ${owner.name}, which translates its addresses: nothing outside reaches in.`,
+      ),
+    ]
   if (!uplink.ok) return [stage('onward', false, noWay ?? uplink.reason)]
   if (uplink.kind === 'feed') return noWay ? [stage('onward', false, noWay)] : outside(twin, packet, uplink)
   if (depth >= MOST_ROUTERS)
     return [stage('onward', false, `The routers send this packet round in a circle.`)]
   return intoOuter(asking, packet, goal, uplink, depth)
-}
-
-/** A network behind an inner router cannot be reached from outside it: that is what the school is chosen for. */
-function wallBefore(twin: Twin, network: Network): string | null {
-  const owner = deviceOf(twin.site, network.routedBy)
-  if (!owner || !routesAtHome(owner) || owner.role === 'gateway' || !network.translated) return null
-  return `${network.name} lies behind ${owner.name}, which translates its addresses: nothing outside reaches in.`
 }
 
 type FeedUplink = Extract<Uplink, { kind: 'feed' }>
@@ -120,7 +131,7 @@ function intoOuter(asking: Asking, packet: Packet, goal: Goal, uplink: InnerUpli
     `${deviceName(twin, router)} is a client of ${uplink.network.name} and sends it on to there.`,
     [
       byUplink(twin, router, uplink, `The default route leads to ${outer}.`),
-      ...wayOf(asking, uplink.place, uplink.next).hops,
+      ...wayOf(asking, uplink.host.place, uplink.next).hops,
     ],
   )
   const says = source.translated
@@ -128,15 +139,13 @@ function intoOuter(asking: Asking, packet: Packet, goal: Goal, uplink: InnerUpli
     : `Addresses of ${source.name} are not translated, and ${outer} knows no way back to ${source.subnet}.`
   const translated = translation(twin, router, source.translated, says)
   if (!translated.ok) return [onward, translated]
-  if (goal.network?.id === uplink.network.id) {
-    if (!goal.place) return [onward, translated]
+  if (goal.kind === 'host' && isOnLink(uplink.host, goal.host.lease.ip))
     return [
       onward,
       translated,
-      ...roundTrip(asking, uplink.place, goal.place, 'It is delivered in that network.'),
+      ...directly(asking, uplink.host, goal.host, 'It is delivered in that network.'),
     ]
-  }
-  const next = { router: uplink.next.deviceId, source: uplink.network }
+  const next = { router: uplink.next.deviceId, source: uplink.network, asker: uplink.host }
   return [onward, translated, ...throughRouters(asking, next, goal, depth + 1)]
 }
 
@@ -144,16 +153,6 @@ const translation = (twin: Twin, router: Id, ok: boolean, says: string): Stage =
   stage('translation', ok, says, [
     routerHop(twin, router, ok ? 'translates' : 'drops', says, 'RFC 3022 section 2.2'),
   ])
-
-export function roundTrip(asking: Asking, a: Place, b: Place, says: string): Stage[] {
-  const there = wayOf(asking, a, b)
-  if (!there.ok) return [stage('onward', false, there.reason ?? '', there.hops)]
-  const back = wayOf(asking, b, a)
-  return [
-    stage('onward', true, says, there.hops),
-    stage('reply', back.ok, back.ok ? 'The answer comes back the same way.' : (back.reason ?? ''), back.hops),
-  ]
-}
 
 const byUplink = (twin: Twin, router: Id, { outKey }: FeedUplink | InnerUplink, reason: string): Hop => ({
   ...routerHop(twin, router, 'routes', reason, 'default route'),

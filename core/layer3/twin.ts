@@ -1,6 +1,7 @@
 import { EVERYTHING_ALIVE, buildFabric, flood, placeKey, samePlace, segmentsOf } from '../layer2'
 import type { Alive, Fabric, Flood, Place, Segments } from '../layer2'
-import type { Site } from '../site'
+import { deviceOf } from '../site'
+import type { Id, Site } from '../site'
 
 /** The plan made walkable. Broadcast domains are remembered, since many questions start in the same one. */
 export interface Twin {
@@ -39,3 +40,5 @@ export function perTwin<T>(work: (twin: Twin) => T): (twin: Twin) => T {
     return made.value
   }
 }
+
+export const deviceName = (twin: Twin, id: Id): string => deviceOf(twin.site, id)?.name ?? id

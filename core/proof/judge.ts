@@ -17,8 +17,11 @@ export interface Judgement {
 export interface RunJudgement {
   expected: ExpectedRange
   judgements: Judgement[]
-  /** False when any direction is low, or the test has one direction only. */
-  passed: boolean
+  /**
+   * fail: a direction is low · question: one is above what the link can carry, so what was entered cannot be right ·
+   * incomplete: one direction is missing · pass: both within the range.
+   */
+  outcome: 'pass' | 'fail' | 'question' | 'incomplete'
   /** Directions that nobody has measured. */
   missing: DirectionResult['direction'][]
 }
@@ -31,8 +34,21 @@ export function judge(runs: ThroughputRun[], link: LinkUnderTest): RunJudgement 
   const missing = (['up', 'down'] as const).filter(
     (way) => !results.some(({ direction }) => direction === way),
   )
-  const passed = missing.length === 0 && judgements.every(({ verdict }) => verdict !== 'low')
-  return { expected, judgements, passed, missing }
+  return { expected, judgements, outcome: outcomeOf(judgements, missing.length), missing }
+}
+
+function outcomeOf(judgements: Judgement[], missing: number): RunJudgement['outcome'] {
+  if (judgements.some(({ verdict }) => verdict === 'low')) return 'fail'
+  if (judgements.some(({ verdict }) => verdict === 'above')) return 'question'
+  return missing > 0 ? 'incomplete' : 'pass'
+}
+
+/** How a test ended, in words. */
+export const OUTCOME_WORDS: Record<RunJudgement['outcome'], string> = {
+  pass: 'passed',
+  fail: 'too low',
+  question: 'to be cleared up: more than the link can carry',
+  incomplete: 'one way only so far',
 }
 
 function judgeDirection(result: DirectionResult, expected: ExpectedRange, link: LinkUnderTest): Judgement {
@@ -61,7 +77,7 @@ function sentence(
     case 'low':
       return `${mbpsText(measuredMbps)} Mbit/s, below the ${range} that this link should carry. ${lowAdvice(link)}`
     case 'above':
-      return `${mbpsText(measuredMbps)} Mbit/s, more than the ${range} that this link should carry. Check the link rate you entered.`
+      return `${mbpsText(measuredMbps)} Mbit/s, more than the ${range} that this link can carry, so one of the two figures is wrong: usually the link rate that was entered.`
   }
 }
 

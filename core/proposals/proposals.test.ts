@@ -188,8 +188,8 @@ describe('a second router', () => {
     expect(findings(after).map(({ says }) => says)).toEqual([
       'Café must not reach Yard gear, and does, by way of another network.',
     ])
-    expect(verdicts(after)).toContain('cafe the internet yes')
-    expect(verdicts(after)).toContain('crew Café no')
+    expect(verdicts(after)).toContain('cafe the internet reaches')
+    expect(verdicts(after)).toContain('crew Café keptOut')
   })
 
   test('no household router, no recipe', () => {

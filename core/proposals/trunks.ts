@@ -57,14 +57,14 @@ function difference(site: Site, before: Port, after: Port): string {
     .join(' ')
 }
 
-function neededVlans({ site, fabric }: Twin): Map<string, Set<VlanId>> {
+function neededVlans({ fabric }: Twin): Map<string, Set<VlanId>> {
   const needed = new Map<string, Set<VlanId>>()
   const want = (deviceId: Id, number: number, vlanId: VlanId) => {
     const key = endKey({ deviceId, port: number })
     needed.set(key, (needed.get(key) ?? new Set()).add(vlanId))
   }
   const meeting = new Map<Id, Place>()
-  for (const { from, network } of vlanNeeds(site)) {
+  for (const { from, network } of vlanNeeds(fabric)) {
     const goal = routerOf(fabric, network) ?? meeting.get(network.id) ?? from
     meeting.set(network.id, goal)
     const steps = samePlace(from, goal) ? null : cablePath(fabric, from, goal)

@@ -169,17 +169,6 @@ function ports(site: Site): Problem[] {
             ),
           ],
     )
-    const both = device.ports.flatMap((port, j) =>
-      port.nativeVlan !== null && port.taggedVlans.includes(port.nativeVlan)
-        ? [
-            problem(
-              ['devices', i, 'ports', j, 'taggedVlans'],
-              'port.nativeTagged',
-              `VLAN ${port.nativeVlan} is native and tagged on ${device.name} port ${port.number}. It can be one or the other.`,
-            ),
-          ]
-        : [],
-    )
     const uplink =
       device.uplink && !numbers.includes(device.uplink.port)
         ? [
@@ -190,7 +179,7 @@ function ports(site: Site): Problem[] {
             ),
           ]
         : []
-    return [...twice, ...both, ...uplink]
+    return [...twice, ...uplink]
   })
 }
 

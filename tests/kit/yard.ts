@@ -1,8 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { findings } from '~/core/findings'
+import { findings, planView } from '~/core/findings'
 import type { Rule } from '~/core/findings'
-import { twinOf } from '~/core/layer3'
 import { applyEdits } from '~/core/site'
 import type { Device, Network, Port, SecurityProfile, Site, Ssid } from '~/core/site'
 import { readSiteFile } from '~/schema/siteFile'
@@ -57,7 +56,7 @@ export const withProfile = (site: Site, id: string, part: Partial<SecurityProfil
 })
 
 /** What one rule says of a site. */
-export const seen = (rule: Rule, site: Site) => rule.check({ site, twin: twinOf(site) })
+export const seen = (rule: Rule, site: Site) => rule.check(planView(site))
 
 export const codes = (site: Site): string[] => findings(site).map(({ code }) => code)
 

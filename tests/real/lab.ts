@@ -7,8 +7,8 @@ import { ipText, subnetOrNull } from '~/core/addressing'
 import { dnsmasqConf, lanInterface, nftablesRuleset, UPLINK } from '~/core/formats'
 import { attachmentsOf, buildFabric, placeKey, routesAtHome } from '~/core/layer2'
 import type { Fabric, FabricNode, Place } from '~/core/layer2'
-import { addressServers, standInsOf, twinOf } from '~/core/layer3'
-import type { Twin } from '~/core/layer3'
+import { addressServers, membersOf, twinOf } from '~/core/layer3'
+import type { Member, Twin } from '~/core/layer3'
 import { deviceOf } from '~/core/site'
 import type { Device, Network, Site } from '~/core/site'
 import { startOpenVswitch } from './openVswitch'
@@ -38,13 +38,17 @@ export class Lab {
   private made!: OvsSite
   readonly twin: Twin
 
-  private constructor(readonly site: Site) {
+  private constructor(
+    readonly site: Site,
+    private readonly everybody: boolean,
+  ) {
     this.twin = twinOf(site)
     this.fabric = buildFabric(site)
   }
 
-  static async of(site: Site): Promise<Lab> {
-    const lab = new Lab(site)
+  /** `everybody`: each place and each host of the plan is brought up; else one at each end of each network. */
+  static async of(site: Site, { everybody }: { everybody: boolean } = { everybody: false }): Promise<Lab> {
+    const lab = new Lab(site, everybody)
     try {
       await lab.up()
     } catch (error) {
@@ -65,8 +69,7 @@ export class Lab {
     // The gateway first: an inner router is a client of its networks.
     for (const router of routers.sort((a, b) => Number(a.kind === 'router') - Number(b.kind === 'router')))
       await this.service(router)
-    this.strays()
-    await this.settled()
+    await this.strays()
     await Promise.all([...this.hosts].map(([, space]) => this.address(space)))
   }
 
@@ -155,10 +158,11 @@ export class Lab {
     const rules = this.file(`${device.id}.nft`, nftablesRuleset(this.site, device))
     must('ip', ['netns', 'exec', space, 'nft', '-f', rules])
     if (device.kind === 'router') await this.lease(space, UPLINK)
-    this.dnsmasq(space, device.id, dnsmasqConf(this.site, device))
+    await this.dnsmasq(space, device.id, dnsmasqConf(this.site, device))
   }
 
-  private dnsmasq(space: string, id: string, conf: string): void {
+  /** Starts an address server and waits until it listens. */
+  private async dnsmasq(space: string, id: string, conf: string): Promise<void> {
     const file = this.file(`${id}.conf`, conf)
     this.daemons.push(
       spawn(
@@ -172,6 +176,11 @@ export class Lab {
         { stdio: 'ignore' },
       ),
     )
+    for (let tries = 0; tries < 200; tries++) {
+      if (readOr(this.logOf(id), '').includes('started')) return
+      await new Promise((done) => setTimeout(done, 50))
+    }
+    throw new Error(`the address server of ${id} did not start`)
   }
 
   private logOf = (id: string): string => join(this.folder, `${id}.log`)
@@ -183,34 +192,46 @@ export class Lab {
   }
 
   /** Address servers that somebody left on, at the host that has them. */
-  private strays(): void {
+  private async strays(): Promise<void> {
     for (const server of addressServers(this.twin).filter(({ network }) => network === null)) {
       const space = this.hosts.get(placeKey(server.place))
       if (!space) continue
       const option = server.gateway
         ? `dhcp-option=option:router,${server.gateway}\n`
         : 'dhcp-option=option:router\n'
-      this.dnsmasq(space, server.deviceId, `port=0\ndhcp-range=${server.start},${server.end},12h\n${option}`)
+      await this.dnsmasq(
+        space,
+        server.deviceId,
+        `port=0\ndhcp-range=${server.start},${server.end},12h\n${option}`,
+      )
     }
   }
 
-  /** Every place that the twin asks from or to: one client per network at each end of the plan, and all hosts. */
+  /** Every place that the twin asks from or to. */
   private hostPlaces(): Place[] {
     const places = new Map<string, Place>()
     const add = (place: Place | undefined) => place && places.set(placeKey(place), place)
     for (const place of this.sources().map((attachment) => attachment.place)) add(place)
-    for (const { id } of this.site.networks) standInsOf(this.twin, id).forEach(add)
+    for (const { host } of this.site.networks.flatMap(({ id }) => this.members(id))) add(host.place)
     for (const { id, kind } of this.site.devices)
       if (kind === 'controller' || kind === 'station') add({ deviceId: id, key: 'self' })
     return [...places.values()]
   }
 
-  /** The first and the last place of each network. */
+  /** Places to ask from: all, or the first and the last of each network. */
   sources() {
     return this.site.networks.flatMap((network) => {
       const mine = attachmentsOf(this.site).filter(({ networkId }) => networkId === network.id)
-      return [...new Set([mine[0], mine.at(-1)])].filter((attachment) => attachment !== undefined)
+      return this.everybody ? mine : ends(mine)
     })
+  }
+
+  /** Hosts of a network to ask for: all, or one at each end of the list; each place once. */
+  members(networkId: string): Member[] {
+    const network = this.site.networks.find(({ id }) => id === networkId)
+    const all = network ? membersOf(this.twin, network) : []
+    const once = [...new Map(all.map((member) => [placeKey(member.host.place), member])).values()]
+    return this.everybody ? once : ends(once)
   }
 
   private host(place: Place): void {
@@ -244,8 +265,16 @@ export class Lab {
     if (!this.addresses.has(space)) await this.lease(space, 'eth0')
   }
 
-  /** A real DHCP client takes a lease; no answer leaves the host without an address. */
-  async lease(space: string, name: string): Promise<string | null> {
+  /**
+   * A real DHCP client takes a lease; no answer leaves the host without an address. A busy machine may lose a question, so
+   * who got nothing asks once more.
+   */
+  private async lease(space: string, name: string): Promise<void> {
+    const ip = (await this.asked(space, name)) ?? (await this.asked(space, name))
+    if (ip !== null) this.addresses.set(space, ip)
+  }
+
+  private async asked(space: string, name: string): Promise<string | null> {
     const told = join(this.folder, `${space}-${name}`)
     await run(
       'ip',
@@ -255,15 +284,7 @@ export class Lab {
       ],
       true,
     )
-    const ip = readOr(told, '').trim()
-    if (ip === '') return null
-    this.addresses.set(space, ip)
-    return ip
-  }
-
-  /** Until every address server listens. */
-  private async settled(): Promise<void> {
-    await new Promise((done) => setTimeout(done, 700))
+    return readOr(told, '').trim() || null
   }
 
   spaceAt = (place: Place): string | undefined => this.hosts.get(placeKey(place))
@@ -274,6 +295,14 @@ export class Lab {
     const space = this.spaceAt(from)
     if (!space || ip === null || !this.addresses.has(space)) return false
     return run('ip', ['netns', 'exec', space, 'ping', '-q', '-c', '2', '-i', '0.3', '-W', '1', ip], true)
+  }
+
+  /** Of these addresses those that answer a ping sent from a place; all are asked at once. */
+  async answering(from: Place, ips: readonly string[]): Promise<ReadonlySet<string>> {
+    const space = this.spaceAt(from)
+    if (!space || !this.addresses.has(space) || ips.length === 0) return new Set()
+    const said = await output('ip', ['netns', 'exec', space, 'sh', '-c', PING_ALL, 'sh', ...ips])
+    return new Set(said.split('\n').filter((line) => line !== ''))
   }
 
   /** The devices whose address server made an offer to the client at a place. */
@@ -305,11 +334,17 @@ for gateway in $router; do ip route replace default via "$gateway"; break; done
 echo "$ip" > "$TOLD"
 `
 
+const PING_ALL =
+  'for ip in "$@"; do (ping -q -c 2 -i 0.3 -W 1 "$ip" >/dev/null 2>&1 && echo "$ip") & done; wait'
+
 /** A router that hands out no gateway has an address all the same: the last of the subnet. */
 function ownAddress({ gateway, subnet }: Network): string {
   const parsed = subnetOrNull(subnet)
   return `${gateway ?? ipText(parsed?.lastUsable ?? 0)}/${parsed?.prefixLength ?? 24}`
 }
+
+const ends = <T>(list: readonly T[]): T[] =>
+  [...new Set([list[0], list.at(-1)])].filter((one) => one !== undefined)
 
 const isRouter = (device: Device): boolean => device.kind === 'gateway' || routesAtHome(device)
 
@@ -323,6 +358,9 @@ const readOr = (file: string, otherwise: string): string => {
     return otherwise
   }
 }
+
+const output = (command: string, args: string[]): Promise<string> =>
+  new Promise((resolve) => execFile(command, args, { timeout: 30_000 }, (_error, stdout) => resolve(stdout)))
 
 /** Runs without blocking, so that many clients act at once; gives whether it worked. */
 function run(command: string, args: string[], mayFail: boolean): Promise<boolean> {

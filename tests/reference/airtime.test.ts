@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import {
   BEACON_INTERVAL_US,
+  beaconShare,
   contention,
   controlUs,
   dsssUs,
@@ -53,10 +54,13 @@ function modeOf(one: Case, index: number): PhyMode {
   }
 }
 
+/** A chain of relays: one source, whatever the number of nodes. */
+const isChain = ({ id }: Case): boolean => id.startsWith('relay')
+
 function sendings(one: Case): Sending[] {
   const indexes = Array.isArray(one.mcs)
     ? one.mcs
-    : Array.from({ length: one.nStations }, () => one.mcs as number)
+    : Array.from({ length: isChain(one) ? 1 : one.nStations }, () => one.mcs as number)
   const aggregation: Aggregation = {
     ...one.aggregation,
     window: one.id.includes('ba256') ? 256 : one.aggregation.maxAmpduBytes === 0 ? 1 : 64,
@@ -78,7 +82,7 @@ function ours(one: Case): number {
 }
 
 const isRelay = ({ hops }: Case) => hops > 1
-const isContended = (one: Case) => one.nStations > 1 && !isRelay(one) && !one.id.startsWith('relay')
+const isContended = (one: Case) => one.nStations > 1 && !isChain(one)
 const isAggregated = ({ aggregation }: Case) => aggregation.maxAmpduBytes > 0
 const single = simulated.filter((one) => !isRelay(one) && !isContended(one))
 const plain = simulated.filter((one) => isContended(one) && !isAggregated(one))
@@ -210,6 +214,17 @@ test('beacons reckoned in the file: 300 B by DSSS at 1 Mbit/s and by plain OFDM 
     const { beaconUs: us, beaconFraction: share, nAps: names, phyRateMbps: rate } = one as unknown as Beacons
     expect(rate === 1 ? dsssUs(300, 1) : controlUs(300, rate, '5')).toBe(us)
     expect((names * us) / BEACON_INTERVAL_US).toBeCloseTo(share, 4)
+  }
+})
+
+test('simulated: more access points on the channel leave a lone sender the less', () => {
+  const goodput = (id: string) => simulated.find((one) => one.id === id)!.goodputMbps.mean
+  for (const [band, one, more, names, bytes] of [
+    ['2.4', 'beacon-n24-20-mcs7-1M-1ap-udp', 'beacon-n24-20-mcs7-1M-4ap-udp', 4, 172],
+    ['5', 'beacon-ac5-80-mcs7-6M-1ap-udp', 'beacon-ac5-80-mcs7-6M-8ap-udp', 8, 190],
+  ] as const) {
+    const left = (n: number) => 1 - beaconShare(band, n, bytes).value / 100
+    expect(left(names) / left(1)).toBeCloseTo(goodput(more) / goodput(one), 2)
   }
 })
 

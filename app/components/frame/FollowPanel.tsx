@@ -18,6 +18,7 @@ const STAGE_NAME: Record<Stage['name'], string> = {
   wall: 'Meets a wall',
   isolation: 'Is let through to its neighbour',
   reply: 'Gets its answer',
+  target: 'Meets whom it should',
 }
 
 /** More places than this are searched, not scrolled through. */

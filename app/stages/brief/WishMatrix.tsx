@@ -4,6 +4,7 @@ import { Problems } from '../../components/Problems'
 import { newId } from '../../hooks/newId'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
+import { isReached } from '~/core/layer3/verdicts'
 import type { MatrixCell } from '../../server/reach.server'
 
 type Choice = Wish['wish'] | 'open'
@@ -109,9 +110,9 @@ const wishIn = (wishes: Wish[], from: string, to: Wish['to']): Wish | undefined 
 /** The plan against the wish: null where they agree or nothing was said. */
 function contradiction(choice: Choice, cell: MatrixCell | undefined): string | null {
   if (!cell) return null
-  if (choice === 'must' && cell.verdict !== 'yes')
-    return cell.verdict === 'no' ? 'the plan does not reach it' : 'the plan reaches it in part'
-  if (choice === 'mustNot' && cell.verdict !== 'no') return 'the plan reaches it'
+  if (choice === 'must' && !isReached(cell.verdict))
+    return cell.getsThrough ? 'the plan reaches it in part' : 'the plan does not reach it'
+  if (choice === 'mustNot' && cell.getsThrough) return 'the plan reaches it'
   return null
 }
 

@@ -1,6 +1,8 @@
 import { Link } from 'react-router'
 import { Flag, FlagCloth } from '../../components/Flag'
 import { useSite } from '../../hooks/useSite'
+import { VERDICT_WORDS } from '~/core/layer3/verdicts'
+import type { Verdict } from '~/core/layer3/verdicts'
 import type { MatrixCell } from '../../server/reach.server'
 
 /** Who reaches whom: a row for each network, a column for each target. A cell opens the frame's way. */
@@ -61,21 +63,23 @@ function TargetHead({ id, name }: { id: string; name: string }) {
   )
 }
 
-/** What a cell says, and how it looks: reached is deep water, a fault is hatched, a rule is bare paper. */
-type Word = 'reaches' | 'kept out' | 'in part' | 'fails'
-
-function marked(cell: MatrixCell): { word: Word; look: string } {
-  if (cell.verdict === 'yes') return { word: 'reaches', look: 'bg-depth-3' }
-  if (cell.byRule && cell.verdict === 'no') return { word: 'kept out', look: '' }
-  return { word: cell.verdict === 'some' ? 'in part' : 'fails', look: 'shoal font-semibold' }
+/** How a verdict looks: reached is deep water, kept out is bare paper; a fault and a strange address are hatched. */
+const LOOK: Record<Verdict, string> = {
+  reaches: 'bg-depth-3',
+  foreign: 'shoal font-semibold text-caution',
+  keptOut: '',
+  inPart: 'shoal font-semibold',
+  fails: 'shoal font-semibold',
 }
 
+/** A cell is narrow: what the list below says in full. */
+const WORD: Record<Verdict, string> = { ...VERDICT_WORDS, foreign: 'reaches, foreign address' }
+
 /** Among themselves, clients of one network see each other, or are kept apart. */
-const OWN_WORD: Record<Word, string> = {
+const OWN_WORD: Record<Verdict, string> = {
+  ...WORD,
   reaches: 'one another',
-  'kept out': 'kept apart',
-  'in part': 'in part',
-  fails: 'fails',
+  keptOut: 'kept apart',
 }
 
 function Cell({ cell }: { cell: MatrixCell | undefined }) {
@@ -84,10 +88,14 @@ function Cell({ cell }: { cell: MatrixCell | undefined }) {
   const from =
     cell.exceptions[0]?.places[0]?.id ?? places.find(({ networkId }) => networkId === cell.fromNetworkId)?.id
   const why = cell.exceptions
-    .map(({ says, count, places: odd }) => `${placeNames(odd, count)}: ${says}`)
+    .map(
+      ({ says, count, places: odd, targets: whom }) =>
+        `${placeNames(odd, count)}${whom ? ` to ${whom.join(', ')}` : ''}: ${says}`,
+    )
     .join('\n')
   const own = cell.targetId === `network:${cell.fromNetworkId}`
-  const { word, look } = marked(cell)
+  const look = LOOK[cell.verdict]
+  const word = (own ? OWN_WORD : WORD)[cell.verdict]
   return (
     <Link
       to={`?tab=reach&panel=follow&from=${from ?? ''}&to=${cell.targetId}`}
@@ -95,7 +103,7 @@ function Cell({ cell }: { cell: MatrixCell | undefined }) {
       title={why || undefined}
       className={`block px-1.5 py-0.5 underline decoration-dotted underline-offset-4 ${look}`}
     >
-      <span className={look.startsWith('shoal') ? 'bg-sheet px-0.5' : ''}>{own ? OWN_WORD[word] : word}</span>
+      <span className={look.startsWith('shoal') ? 'bg-sheet px-0.5' : ''}>{word}</span>
     </Link>
   )
 }

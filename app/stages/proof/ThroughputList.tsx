@@ -2,6 +2,7 @@ import { format } from 'date-fns'
 import { Trash2 } from 'lucide-react'
 import { Form } from 'react-router'
 import type { GoodputRange } from '~/core/airtime'
+import { OUTCOME_WORDS } from '~/core/proof'
 import type { DirectionResult, Judgement, Verdict } from '~/core/proof'
 import type { JudgedThroughput } from '../../server/proof.server'
 import { Sourced } from '../../components/Sourced'
@@ -43,8 +44,7 @@ function Test({ test }: { test: JudgedThroughput }) {
       <div className="flex items-start justify-between gap-4">
         <div>
           <h3 className="font-semibold">
-            {body.place}:{' '}
-            {judged.passed ? 'passed' : judged.missing.length > 0 ? 'one way only so far' : 'too low'}
+            {body.place}: {OUTCOME_WORDS[judged.outcome]}
           </h3>
           <p className="caption">
             <time dateTime={test.at} suppressHydrationWarning>
