@@ -19,6 +19,7 @@ export default [
   route('sites/:siteId/edit', 'routes/site/edit.ts'),
   route('sites/:siteId/step', 'routes/site/step.ts'),
   route('sites/:siteId/log', 'routes/site/log.ts'),
+  route('sites/:siteId/observe', 'routes/site/observe.ts'),
   route('sites/:siteId/propose', 'routes/site/propose.ts'),
   route('sites/:siteId/csv', 'routes/site/csv.ts'),
   route('sites/:siteId/files/:fileId', 'routes/site/file.ts'),

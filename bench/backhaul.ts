@@ -111,5 +111,5 @@ export async function benchBackhaul(row: Row, demo: Site): Promise<void> {
   })
   row('failure table', ms(failures), String(count))
   const [, capacity] = timed(() => capacityOf(fresh(), solve))
-  row('shares of the air, whole site', ms(capacity))
+  row('airtime shares, whole site', ms(capacity))
 }

@@ -36,8 +36,8 @@ export async function benchHelpers(row: (...cells: string[]) => void, demo: Site
   }
   row('Helpers', 'time', 'found', 'bound', '')
   let serial = 0
-  const wishes = { goal: 'best' as const, count: 9, leastShare: 0.9, clientsEach: 60 }
-  const [placed, placing] = timed(() => proposePlacement(demo, wishes, solve, 20, () => `n${serial++}`))
+  const aims = { goal: 'best' as const, count: 9, leastShare: 0.9, clientsEach: 60, keepsAreas: false }
+  const [placed, placing] = timed(() => proposePlacement(demo, aims, solve, 20, () => `n${serial++}`))
   row(
     'placement, the demo',
     placing,

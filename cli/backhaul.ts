@@ -7,7 +7,7 @@ import { readSite } from './siteInput'
 
 const round = (value: number): number => Math.round(value * 10) / 10
 
-/** `backhaul FILE`: how every box on the air is best fed, the mesh tree with its bound, and what each failure does. Exit 1 when a box is not fed. */
+/** `backhaul FILE`: how every device on the air is best fed, the mesh tree with its bound, and what each failure does. Exit 1 when a device is not fed. */
 export const backhaulCommand = (files: string[]): Output =>
   oneFile(files, (file) => {
     const read = readSite(file)
@@ -105,8 +105,8 @@ const textOf = ({ boxes, mesh, failures }: Spoken): string =>
     '',
     ...mesh.nodes.map(({ name, parent, hops, mbps, levelDbm, remedy }) =>
       parent
-        ? `${name} hangs on ${parent}, ${hops} hop${hops === 1 ? '' : 's'}, ${levelDbm} dBm, ${mbps} Mbit/s alone`
-        : `${name} hangs on nobody: ${remedy}`,
+        ? `${name} has its uplink to ${parent}, ${hops} hop${hops === 1 ? '' : 's'}, ${levelDbm} dBm, ${mbps} Mbit/s alone`
+        : `${name} has no uplink: ${remedy}`,
     ),
     '',
     ...failures.map(
@@ -114,7 +114,9 @@ const textOf = ({ boxes, mesh, failures }: Spoken): string =>
         `Without ${what}: ${[
           ...(feedLost ? ['no internet'] : []),
           ...(dark.length > 0 ? [`dark ${dark.join(', ')}`] : []),
-          ...reattached.map(({ name, parent, mbps }) => `${name} hangs on ${parent} with ${mbps} Mbit/s`),
+          ...reattached.map(
+            ({ name, parent, mbps }) => `${name} has its uplink to ${parent} with ${mbps} Mbit/s`,
+          ),
         ].join('; ')}`,
     ),
   ].join('\n')

@@ -42,7 +42,7 @@ test('reach: the matrix, one way that works, one that does not', () => {
     'reach',
     SPOILT,
     '--from',
-    'TernQuay-Berths on Chandlery AP',
+    'TernQuay-PortMarks on Chandlery AP',
     '--to',
     'internet',
     '--text',
@@ -78,7 +78,7 @@ test('trace: every hop of one way', () => {
     '--text',
   )
   expect(status).toBe(0)
-  expect(stdout).toContain('Café router is a client of Berth guests')
+  expect(stdout).toContain('Café router is a client of PortMark guests')
   expect(beacon('trace', YARD, '--from', 'port:switch:11').status).toBe(2)
 })
 
@@ -154,7 +154,7 @@ test('help is help', () =>
     stdout: expect.stringContaining('reach FILE') as string,
   }))
 
-test('coverage tells each area’s share, and fails while one is too shallow', () => {
+test('coverage tells each area’s share, and fails while one is below its need', () => {
   const { stdout, status } = beacon('coverage', 'demo/tern-quay-mended.json')
   const { areas, confidencePercent } = JSON.parse(stdout) as {
     areas: { area: string; surePercent: number; onAveragePercent: number; servedBy: string[] }[]
@@ -170,7 +170,7 @@ test('coverage tells each area’s share, and fails while one is too shallow', (
   expect(beacon('coverage', MENDED, '--text').stdout).toContain('No area of this site has an outline')
 })
 
-test('backhaul: ways with reasons, parents with their bound, failures; exit 1 when a box is not fed', () => {
+test('backhaul: ways with reasons, parents with their bound, failures; exit 1 when a device is not fed', () => {
   const { json, status } = beacon('backhaul', 'demo/tern-quay-mended.json')
   expect(status).toBe(0)
   const out = json()

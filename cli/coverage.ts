@@ -28,7 +28,7 @@ export const coverageCommand = (files: string[]): Output =>
       onAveragePercent: percent(share.onAverage),
       surePercent: percent(share.withConfidence),
       fastEnoughPercent: percent(share.fastEnough),
-      servedBy: share.lights,
+      servedBy: share.servedBy,
     }))
     const { confidencePercent, sigmaDb } = site.value.ground
     return {

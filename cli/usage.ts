@@ -20,11 +20,11 @@ export const USAGE = `Yard Beacon on the command line. Prints JSON, or sentences
       Exit 1 when an area's sure share is below that confidence.
 
   npm run -s beacon -- backhaul FILE
-      How every box on the air is best fed, with reasons; the mesh with its bound; what each failure does.
-      Exit 1 when a box is not fed.
+      How every device on the air is best fed, with reasons; the mesh with its bound; what each failure does.
+      Exit 1 when a device is not fed.
 
   npm run -s beacon -- airtime FILE
-      What every area and box gets when all want theirs at once, and what holds it back. Exit 1 when an area falls short.
+      What every area and device gets when all want theirs at once, and what holds it back. Exit 1 when an area falls short.
 
   npm run -s beacon -- export FILE [--as ID] [--keys]
       The files the plan gives for its devices (dnsmasq, nftables, hostapd, FreeRADIUS, bridge commands, netplan,

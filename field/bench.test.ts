@@ -57,11 +57,11 @@ test('it does not matter how often one looks', () => {
   expect(looked?.events).toEqual(late.events)
 })
 
-test('PoE off means no light at all, and the bench says why', () => {
+test('PoE off means no LED at all, and the bench says why', () => {
   const view = benchView(run(spoiltYard(), 20))
   const device = view.devices.find(({ id }) => id === 'ap-shop')!
   expect(device).toMatchObject({ phase: 'dark', waitsFor: 'PoE is off on Chandlery switch port 3.' })
-  expect(device.lights).toEqual({
+  expect(device.leds).toEqual({
     power: 'dark',
     status: 'dark',
     radios: [
@@ -189,7 +189,7 @@ test('a budget that is used up leaves the later port dark', () => {
   expect(bench.devices.get('ap-shop')?.waitsFor).toContain('budget')
 })
 
-test('a mended plan brought to the bench lights the dark one', () => {
+test('a mended plan brought to the bench LEDs the dark one', () => {
   const replan = at(10 * MIN, { kind: 'replan', site: yard(), revision: 5 })
   const bench = run(spoiltYard(), 16, [replan])
   expect(bench.revision).toBe(5)

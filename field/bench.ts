@@ -112,7 +112,7 @@ function adopt(bench: Bench, deviceId: Id): void {
   const device = bench.devices.get(deviceId)
   if (!device || device.phase !== 'waiting') return
   device.accepted = true
-  say(bench, deviceId, 'You said yes.')
+  say(bench, deviceId, 'You adopted it.')
   enter(bench, device, 'securing')
 }
 

@@ -10,7 +10,7 @@ import type { Id, Site } from '~/core/site'
 import type { Bench } from './types'
 import { fieldTwin } from './world'
 
-/** What the clients walk about in: the bench as it stands, or the whole plan up and settled when there is no bench. */
+/** What the clients walk about in. */
 export interface TestGround {
   site: Site
   twin: Twin
@@ -22,8 +22,6 @@ export const groundOf = (bench: Bench): TestGround => ({
   twin: fieldTwin(bench),
   onAir: (id) => isOnAir(bench.devices.get(id)?.phase ?? 'dark'),
 })
-
-export const settledGround = (site: Site): TestGround => ({ site, twin: planTwin(site), onAir: () => true })
 
 /** Attaches a client everywhere it can be attached, reads its address, and pings from one client of each network. */
 export function runClientTests(ground: TestGround): ClientTests {

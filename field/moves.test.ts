@@ -1,4 +1,4 @@
-import { CAPWAP_OF, PLAIN_WORD, isDelicate, isOnAir, isUp, lightsOf } from '~/core/adoption'
+import { CAPWAP_OF, PLAIN_WORD, isDelicate, isOnAir, isUp, ledsOf } from '~/core/adoption'
 import type { Phase } from '~/core/adoption'
 import { yard } from '~/tests/kit/yard'
 import { newBench } from './bench'
@@ -57,14 +57,14 @@ test('with a whole path nothing that runs is disturbed', () => {
     expect(moveOnPath(phase, fine).phase).toBe(phase)
 })
 
-test('every phase has a word, lights and a place in the machine that fit each other', () => {
+test('every phase has a word, LEDs and a place in the machine that fit each other', () => {
   for (const phase of PHASES) {
     expect(PLAIN_WORD[phase]).not.toBe('')
-    expect(lightsOf(phase).power === 'dark').toBe(phase === 'dark')
+    expect(ledsOf(phase).power === 'dark').toBe(phase === 'dark')
     if (isOnAir(phase)) expect(CAPWAP_OF[phase]).toBe('run')
     if (!isUp(phase)) expect(CAPWAP_OF[phase]).toBeNull()
   }
-  expect(lightsOf('running')).toEqual({ power: 'steady', status: 'steady' })
+  expect(ledsOf('running')).toEqual({ power: 'steady', status: 'steady' })
 })
 
 test('appointments are kept by time, then in the order they were made; void ones are dropped', () => {

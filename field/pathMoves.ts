@@ -17,7 +17,7 @@ export interface Move {
 }
 
 const CUT_SHORT = 'The way to the controller was cut while it was being set up. Reset it and adopt it again.'
-const LISTED = 'It is listed at the controller. Say yes to adopt it.'
+const LISTED = 'It is listed at the controller. Adopt it there.'
 
 const whyNot = ({ address, controller }: Path): string | null =>
   !address.ok ? address.why : !controller.ok ? controller.why : null
@@ -30,7 +30,7 @@ const joining =
     return why === null ? { phase } : { phase: 'addressing', why }
   }
 
-/** Losing the way while being set up leaves the box half configured. */
+/** Losing the way while being set up leaves the device half configured. */
 const delicate =
   (phase: Phase) =>
   (path: Path): Move =>

@@ -1,5 +1,5 @@
-import { PLAIN_WORD, expectedSpan, isOnAir, isUp, lightsOf } from '~/core/adoption'
-import type { CapwapState, Light, Phase, Span } from '~/core/adoption'
+import { PLAIN_WORD, expectedSpan, isOnAir, isUp, ledsOf } from '~/core/adoption'
+import type { CapwapState, Led, Phase, Span } from '~/core/adoption'
 import type { AddressTest } from '~/core/proof'
 import { portName } from '~/core/site'
 import type { Band, DeviceKind, Id } from '~/core/site'
@@ -25,7 +25,7 @@ export interface DeviceView {
   waitsFor: string | null
   ip: string | null
   firmware: string | null
-  lights: { power: Light; status: Light; radios: { band: Band; on: boolean }[] }
+  leds: { power: Led; status: Led; radios: { band: Band; on: boolean }[] }
   past: TimedPhase[]
   switchedOn: boolean
   hasSwitch: boolean
@@ -91,8 +91,8 @@ function deviceView(bench: Bench, plan: Bench['site']['devices'][number], device
     waitsFor: device.waitsFor,
     ip: device.ip ?? (isUp(phase) ? plan.management.ip : null),
     firmware: device.firmware,
-    lights: {
-      ...lightsOf(phase),
+    leds: {
+      ...ledsOf(phase),
       radios: plan.radios.map(({ band, enabled }) => ({ band, on: enabled && isOnAir(phase) })),
     },
     past: device.history

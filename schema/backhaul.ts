@@ -69,7 +69,6 @@ export const backhaul = Joi.object({
   mostChildren: Joi.number().integer().min(1).max(32).default(D.mostChildren),
   weakestParentDbm: Joi.number().min(-95).max(-20).default(D.weakestParentDbm),
   strongestParentDbm: Joi.number().min(-95).max(0).default(D.strongestParentDbm),
-  feedMbps: Joi.number().min(0.1).max(100_000).allow(null).default(null),
   alignmentErrorDeg: Joi.number().min(0).max(45).default(D.alignmentErrorDeg),
   water: water.allow(null).default(null),
   rates,

@@ -5,6 +5,7 @@ import type { Outcome, Problem } from '~/core/outcome'
 import { COLLECTIONS, passphraseProblem, portRange } from '~/core/site'
 import type { Edit, Network, SecurityProfile, Site } from '~/core/site'
 import { backhaul } from './backhaul'
+import { feed } from './feed'
 import { choice, id, name, someCountry, someText } from './fields'
 import { ground } from './ground'
 import { check } from './problems'
@@ -15,7 +16,7 @@ const header = Joi.object({
   name: name(80),
   place: someText(200),
   country: someCountry(),
-  feed: someText(200),
+  feed,
   notes: someText(4000),
   ground,
   backhaul,

@@ -93,7 +93,7 @@ test('settings of the ground: each refused by its own name', () => {
   expect(describe({})).toBe('')
   expect(describe({ sigmaDb: 60 })).toBe('ground.sigmaDb')
   expect(describe({ confidencePercent: 100 })).toBe('ground.confidencePercent')
-  expect(describe({ school: 'gut feeling' })).toBe('ground.school')
+  expect(describe({ model: 'gut feeling' })).toBe('ground.model')
   expect(describe({ origin: { latitudeDeg: 91, longitudeDeg: 0 } })).toBe('ground.origin.latitudeDeg')
 })
 
@@ -118,5 +118,5 @@ test('a file without a ground gets the usual one', () => {
   file.areas = bare(file.areas as { levelId?: unknown }[])
   file.devices = (file.devices as { position?: unknown }[]).map(({ position: _position, ...rest }) => rest)
   const read = readSiteFile(JSON.stringify(file))
-  expect(read).toMatchObject({ ok: true, value: { ground: { units: 'm', school: 'byPlace' }, walls: [] } })
+  expect(read).toMatchObject({ ok: true, value: { ground: { units: 'm', model: 'byPlace' }, walls: [] } })
 })

@@ -152,14 +152,14 @@ const origin = Joi.object({
 const D = DEFAULT_GROUND
 export const ground = Joi.object({
   units: choice('m', 'ft').default(D.units),
-  school: choice('byPlace', 'multiWall', 'powerLaw', 'siteGeneral', 'freeSpace').default(D.school),
+  model: choice('byPlace', 'multiWall', 'powerLaw', 'siteGeneral', 'freeSpace').default(D.model),
   sigmaDb: Joi.number().min(0).max(20).default(D.sigmaDb),
   confidencePercent: Joi.number().min(50).max(99.9).default(D.confidencePercent),
   clientEirpDbm: Joi.number().min(-10).max(36).default(D.clientEirpDbm),
   clientGainDbi: Joi.number().min(-20).max(30).default(D.clientGainDbi),
   clientHeightM: Joi.number().min(0).max(50).default(D.clientHeightM),
   noiseFigureDb: Joi.number().min(0).max(20).default(D.noiseFigureDb),
-  channelSchool24: choice('1-6-11', '1-5-9-13').default(D.channelSchool24),
+  channelPlan24: choice('1-6-11', '1-5-9-13').default(D.channelPlan24),
   exposureLimitWPerM2: Joi.number().min(0.01).max(100).default(D.exposureLimitWPerM2),
   origin: origin.allow(null).default(null),
 })

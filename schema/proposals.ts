@@ -1,16 +1,16 @@
 import Joi from 'joi'
 import type { Outcome } from '~/core/outcome'
-import type { AddressPlanWishes, NumberingSchool, SecondRouterWishes } from '~/core/proposals'
+import type { AddressPlanAims, NumberingMethod, SecondRouterAims } from '~/core/proposals'
 import { choice, cidr, count, id } from './fields'
 import { check } from './problems'
 
 /** What a helper is asked for, on the revision that is on screen; with `take` it is carried out. */
 export type ProposalRequest = { revision: number; take: boolean } & (
-  | ({ kind: 'addresses' } & AddressPlanWishes)
-  | { kind: 'vlans'; school: NumberingSchool }
+  | ({ kind: 'addresses' } & AddressPlanAims)
+  | { kind: 'vlans'; method: NumberingMethod }
   | { kind: 'trunks' }
   | { kind: 'ports'; switchId: string; alsoPlug: string[] }
-  | ({ kind: 'secondRouter' } & SecondRouterWishes)
+  | ({ kind: 'secondRouter' } & SecondRouterAims)
 )
 
 const base = { revision: Joi.number().integer().min(0).required(), take: Joi.boolean().required() }
@@ -26,7 +26,7 @@ const SHAPES: Record<ProposalRequest['kind'], Joi.ObjectSchema> = {
   vlans: Joi.object({
     ...base,
     kind: Joi.valid('vlans').required(),
-    school: choice('tens', 'thirdOctet').required(),
+    method: choice('tens', 'thirdOctet').required(),
   }),
   trunks: Joi.object({ ...base, kind: Joi.valid('trunks').required() }),
   ports: Joi.object({
@@ -39,7 +39,7 @@ const SHAPES: Record<ProposalRequest['kind'], Joi.ObjectSchema> = {
     ...base,
     kind: Joi.valid('secondRouter').required(),
     routerId: id().required(),
-    school: choice('lanToLan', 'lanToWan').required(),
+    method: choice('lanToLan', 'lanToWan').required(),
     outerNetworkId: id().required(),
     at: Joi.object({
       deviceId: id().required(),

@@ -288,13 +288,13 @@ export const area = Joi.object({
   leastSignalDbm: Joi.number().min(-100).max(-20).default(-67),
 })
 
-export const wish = Joi.object({
+export const requirement = Joi.object({
   id: id().required(),
   fromNetworkId: id().required(),
   to: Joi.alternatives()
     .try(Joi.object({ networkId: id().required() }), choice('internet'))
     .required(),
-  wish: choice('must', 'may', 'mustNot').required(),
+  strength: choice('must', 'may', 'mustNot').required(),
 })
 
 export const RECORDS: Record<Collection, Joi.ObjectSchema> = {
@@ -307,7 +307,7 @@ export const RECORDS: Record<Collection, Joi.ObjectSchema> = {
   rules: rule,
   groups: group,
   areas: area,
-  wishes: wish,
+  requirements: requirement,
   levels: onGround.level,
   buildings: onGround.building,
   walls: onGround.wall,

@@ -91,7 +91,9 @@ test.each<[string, (data: Data) => void, string, string]>([
 })
 
 test('a native VLAN repeated among the tagged ones is read and means the same', () => {
-  const said = JSON.parse(writeSiteFile(yard(), true)) as { devices: { ports: { taggedVlans: number[] }[] }[] }
+  const said = JSON.parse(writeSiteFile(yard(), true)) as {
+    devices: { ports: { taggedVlans: number[] }[] }[]
+  }
   said.devices[2]!.ports[0]!.taggedVlans.push(12)
   expect(readSiteFile(JSON.stringify(said))).toEqual({ ok: true, value: yard() })
 })

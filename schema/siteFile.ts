@@ -1,30 +1,33 @@
 import Joi from 'joi'
 import { bad, good } from '~/core/outcome'
-import type { Outcome } from '~/core/outcome'
+import type { Outcome, Problem } from '~/core/outcome'
 import {
   COLLECTIONS,
   DEFAULT_BACKHAUL,
   DEFAULT_GROUND,
   HEADER_FIELDS,
+  NO_FEED,
   integrityProblems,
+  movedFrom1,
   withoutSecrets,
 } from '~/core/site'
 import type { Site } from '~/core/site'
 import { backhaul } from './backhaul'
+import { feed } from './feed'
 import { country, name, text } from './fields'
 import { check } from './problems'
 import { ground } from './ground'
 import { RECORDS } from './records'
 
 export const SITE_FILE_FORMAT = 'yard-beacon-site'
-export const SITE_FILE_VERSION = 1
+export const SITE_FILE_VERSION = 2
 const MOST_RECORDS = 5000
 
 export const headerFields = {
   name: name(80).default('Site without a name'),
   place: text(200),
   country: country(),
-  feed: text(200),
+  feed: feed.default(NO_FEED),
   notes: text(4000),
   ground: ground.default(DEFAULT_GROUND),
   backhaul: backhaul.default(DEFAULT_BACKHAUL),
@@ -52,8 +55,12 @@ export function readSiteFile(source: string): Outcome<Site> {
       code: 'version.later',
       message: `This file is of version ${later}; this program reads version ${SITE_FILE_VERSION}. Open it with a newer program.`,
     })
-  const checked = check<Site>(siteFile, parsed.value)
-  if (!checked.ok) return checked
+  const isOld = versionOf(parsed.value) === 1
+  const current = isOld
+    ? { ...(movedFrom1(parsed.value) as object), version: SITE_FILE_VERSION }
+    : parsed.value
+  const checked = check<Site>(siteFile, current)
+  if (!checked.ok) return isOld ? { ok: false, problems: checked.problems.map(inOldWords) } : checked
   const site = bareSite(checked.value)
   const problems = integrityProblems(site)
   return problems.length > 0 ? { ok: false, problems } : good(site)
@@ -69,13 +76,20 @@ function parseJson(source: string): Outcome<unknown> {
   }
 }
 
-function laterVersion(value: unknown): number | null {
+function versionOf(value: unknown): number | null {
   if (typeof value !== 'object' || value === null) return null
   const { format, version } = value as { format?: unknown; version?: unknown }
-  return format === SITE_FILE_FORMAT && typeof version === 'number' && version > SITE_FILE_VERSION
-    ? version
-    : null
+  return format === SITE_FILE_FORMAT && typeof version === 'number' ? version : null
 }
+
+function laterVersion(value: unknown): number | null {
+  const version = versionOf(value)
+  return version !== null && version > SITE_FILE_VERSION ? version : null
+}
+
+/** A problem in a file of version 1 names the field as that file has it. */
+const inOldWords = (problem: Problem): Problem =>
+  problem.path[0] === 'requirements' ? { ...problem, path: ['wishes', ...problem.path.slice(1)] } : problem
 
 const bareSite = (file: Site): Site =>
   Object.fromEntries(

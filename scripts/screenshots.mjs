@@ -55,7 +55,7 @@ async function pictures(page) {
   const down = (by) => page.evaluate((top) => document.querySelector('main')?.scrollTo(0, top), by)
   await view('brief', `${site}/brief`)
   await down(600)
-  await shot('wishes')
+  await shot('requirements')
   await view('networks', `${site}/networks`)
   await view('ssids', `${site}/networks?tab=ssids`)
   await view('reach', `${site}/networks?tab=reach`)
@@ -64,9 +64,9 @@ async function pictures(page) {
   await open(`${site}/ground?band=2.4`)
   const fine = '[data-chart-done="0.5"]'
   await page.waitForSelector(fine)
-  const light = await page.locator('[data-light="ap-hard"]').boundingBox()
-  await page.mouse.move(light.x + 110, light.y + 60)
-  await page.locator('[data-sounding]').waitFor()
+  const placed = await page.locator('[data-placed="ap-hard"]').boundingBox()
+  await page.mouse.move(placed.x + 110, placed.y + 60)
+  await page.locator('[data-signal]').waitFor()
   await shot('ground')
   await open(`${site}/ground?helper=open`)
   await page.getByRole('button', { name: 'Work it out' }).first().click()
@@ -98,11 +98,11 @@ async function pictures(page) {
   const accessPoint = (phase) =>
     page.waitForSelector(`[data-device="ap-shop"][data-phase="${phase}"]`, { timeout: 60_000 })
   await accessPoint('waiting')
-  await page.locator('[data-device="ap-shop"]').getByRole('button', { name: 'Say yes: adopt it' }).click()
+  await page.locator('[data-device="ap-shop"]').getByRole('button', { name: 'Adopt it' }).click()
   await accessPoint('configuring')
   await page.waitForTimeout(900)
   await shot('staging')
-  await page.getByRole('button', { name: /^Say yes to all/ }).click()
+  await page.getByRole('button', { name: /^Adopt all/ }).click()
   for (const id of [
     'ap-shop',
     'ap-gable',

@@ -1,3 +1,4 @@
+import { movedFrom1 } from '~/core/site'
 import type { Site } from '~/core/site'
 import type { BenchAction, TimedAction } from '~/core/adoption'
 import type { Db } from './database'
@@ -21,6 +22,10 @@ type Row = Omit<BenchRun, 'plan' | 'actions'> & { plan: string }
 export const benchTimeUs = (run: Pick<BenchRun, 'speed' | 'anchorMs' | 'anchorUs'>, nowMs: number): number =>
   run.anchorUs + Math.round(Math.max(0, nowMs - run.anchorMs) * 1000 * run.speed)
 
+/** A plan in an action may be of an earlier version. */
+const movedAction = (action: BenchAction): BenchAction =>
+  action.kind === 'replan' ? { ...action, site: movedFrom1(action.site) as Site } : action
+
 export function benchRunStore(db: Db, now: () => Date = () => new Date()) {
   const row = db.prepare<[string], Row>(`
     SELECT seed, revision, plan, speed, anchor_ms AS anchorMs, anchor_us AS anchorUs FROM bench_run WHERE site_id = ?`)
@@ -43,8 +48,8 @@ export function benchRunStore(db: Db, now: () => Date = () => new Date()) {
     if (!found) return null
     const actions = actionsOf
       .all(siteId)
-      .map(({ atUs, body }) => ({ atUs, action: JSON.parse(body) as BenchAction }))
-    return { ...found, plan: JSON.parse(found.plan) as Site, actions }
+      .map(({ atUs, body }) => ({ atUs, action: movedAction(JSON.parse(body) as BenchAction) }))
+    return { ...found, plan: movedFrom1(JSON.parse(found.plan)) as Site, actions }
   }
 
   const start = db.transaction(

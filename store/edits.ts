@@ -1,6 +1,6 @@
 import { bad, good } from '~/core/outcome'
 import type { Outcome } from '~/core/outcome'
-import { applyChange, diffSites, isEmptyChange, reverseChange } from '~/core/site'
+import { applyChange, diffSites, isEmptyChange, movedChange, reverseChange } from '~/core/site'
 import type { Change, Site } from '~/core/site'
 import type { Db } from './database'
 import { planStore } from './plans'
@@ -84,7 +84,7 @@ export function editStore(db: Db, now: () => Date = () => new Date()) {
     if (before && before.revision !== revision) return stale(revision, before.revision)
     const entry = lastDone.get(siteId)
     if (!before || !entry) return nothing('undo')
-    write(siteId, before, reverseChange(JSON.parse(entry.change) as Change))
+    write(siteId, before, reverseChange(logged(entry.change, before.site)))
     setState.run('undone', entry.id)
     return good(entry.label)
   })
@@ -94,7 +94,7 @@ export function editStore(db: Db, now: () => Date = () => new Date()) {
     if (before && before.revision !== revision) return stale(revision, before.revision)
     const entry = firstUndone.get(siteId)
     if (!before || !entry) return nothing('redo')
-    write(siteId, before, JSON.parse(entry.change) as Change)
+    write(siteId, before, logged(entry.change, before.site))
     setState.run('done', entry.id)
     return good(entry.label)
   })
@@ -110,6 +110,9 @@ export function editStore(db: Db, now: () => Date = () => new Date()) {
     history: (siteId: string, limit = 50) => historyOf.all(siteId, limit),
   }
 }
+
+/** A change from the log, be it of an earlier version. */
+const logged = (text: string, site: Site): Change => movedChange(JSON.parse(text) as Change, site)
 
 const gone = () =>
   bad({

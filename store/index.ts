@@ -3,6 +3,7 @@ import { openDatabase } from './database'
 import type { Db } from './database'
 import { editStore } from './edits'
 import { logStore } from './log'
+import { observationStore } from './observations'
 import { pictureStore } from './pictures'
 import { proofStore } from './proofs'
 import { siteStore } from './sites'
@@ -22,6 +23,7 @@ export function storeOn(db: Db, now: () => Date = () => new Date()) {
     sites: siteStore(db, now),
     edits: editStore(db, now),
     log: logStore(db, now),
+    observations: observationStore(db, now),
     pictures: pictureStore(db),
     proofs: proofStore(db, now),
     bench: benchRunStore(db, now),

@@ -83,4 +83,28 @@ export const MIGRATIONS: readonly { id: number; sql: string }[] = [
       ) STRICT, WITHOUT ROWID;
     `,
   },
+  {
+    id: 3,
+    sql: `
+      UPDATE plan_record
+      SET collection = 'requirements', body = json_remove(json_set(body, '$.strength', body ->> 'wish'), '$.wish')
+      WHERE collection = 'wishes';
+    `,
+  },
+  {
+    id: 4,
+    sql: `
+      CREATE TABLE observation (
+        id TEXT PRIMARY KEY,
+        site_id TEXT NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+        at TEXT NOT NULL,
+        revision INTEGER NOT NULL,
+        source TEXT NOT NULL,
+        who TEXT NOT NULL,
+        place TEXT NOT NULL,
+        body TEXT NOT NULL CHECK (json_valid(body))
+      ) STRICT;
+      CREATE INDEX observation_of_site ON observation (site_id, at);
+    `,
+  },
 ]

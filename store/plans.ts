@@ -25,7 +25,7 @@ export function planStore(db: Db) {
   function read(siteId: string): Site | null {
     const row = headerOf.get(siteId)
     if (!row) return null
-    const site = completeHeader(JSON.parse(row.header) as Header) as Site
+    const site = completeHeader(JSON.parse(row.header) as object) as Site
     for (const collection of COLLECTIONS) Object.assign(site, { [collection]: [] })
     for (const { collection, body } of recordsOf.all(siteId))
       (site[collection] as AnyRecord[]).push(completeRecord(collection, JSON.parse(body) as AnyRecord))

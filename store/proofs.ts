@@ -9,8 +9,9 @@ export interface ThroughputProof {
   link: LinkUnderTest
   runs: ThroughputRun[]
 }
+/** What the stand-in's clients met on the rehearsed bench. Earlier versions did not write the source down. */
 export interface ClientProof {
-  ground: 'bench' | 'settled'
+  source?: 'standIn'
   tests: ClientTests
 }
 

@@ -12,14 +12,14 @@ const BANDS: Band[] = ['2.4', '5', '6']
 
 interface Props {
   site: Site
-  /** The box as it is being edited. */
+  /** The device as it is being edited. */
   draft: Pick<Device, 'id' | 'air'>
-  /** What it is when it begins to hang on something. */
+  /** What it is when it gets an uplink to something. */
   usualWay: AirWay
   onChange: (air: AirUplink | null) => void
 }
 
-/** What a box hangs on by radio, how, and what is typed in at both ends. */
+/** What a device has its radio uplink to, how, and what is typed in at both ends. */
 export function AirFields({ site, draft, usualWay, onChange }: Props) {
   const { air } = draft
   const set = (part: Partial<AirUplink>) => air && onChange({ ...air, ...part })
@@ -27,7 +27,7 @@ export function AirFields({ site, draft, usualWay, onChange }: Props) {
   return (
     <>
       <SelectInput
-        label="Hangs on"
+        label="Uplink to"
         path="air.deviceId"
         value={air?.deviceId ?? null}
         none="nothing: it has a cable"

@@ -1,19 +1,19 @@
 import { Check } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useProposal } from '../hooks/useProposal'
-import type { ProposalWishes } from '../hooks/useProposal'
+import type { ProposalAims } from '../hooks/useProposal'
 import { FormProblems } from './Field'
 import { Problems } from './Problems'
 
 interface Props {
   title: string
   says: string
-  wishes: ProposalWishes | null
+  aims: ProposalAims | null
   children?: ReactNode
 }
 
-/** A helper: what is wished, what it would do and why, and one button that does it. Undo takes it back. */
-export function ProposalSheet({ title, says, wishes, children }: Props) {
+/** A helper: what is asked for, what it would do and why, and one button that does it. Undo takes it back. */
+export function ProposalSheet({ title, says, aims, children }: Props) {
   const { show, take, proposal, problems, busy } = useProposal()
   return (
     <section className="sheet p-4" aria-label={title}>
@@ -25,11 +25,11 @@ export function ProposalSheet({ title, says, wishes, children }: Props) {
           className="space-y-3"
           onSubmit={(event) => {
             event.preventDefault()
-            if (wishes) show(wishes)
+            if (aims) show(aims)
           }}
         >
           {children}
-          <button className="button" disabled={busy || !wishes}>
+          <button className="button" disabled={busy || !aims}>
             Show what it would do
           </button>
         </form>
@@ -64,11 +64,7 @@ export function ProposalSheet({ title, says, wishes, children }: Props) {
             </p>
           ) : (
             proposal.changes > 0 && (
-              <button
-                className="button button-main mt-3"
-                disabled={busy}
-                onClick={() => wishes && take(wishes)}
-              >
+              <button className="button button-main mt-3" disabled={busy} onClick={() => aims && take(aims)}>
                 {proposal.label}: change {proposal.changes} {proposal.changes === 1 ? 'record' : 'records'}
               </button>
             )

@@ -3,13 +3,14 @@ import type { Problem } from '~/core/outcome'
 import { Problems } from '../components/Problems'
 import { ThemeSwitch } from '../components/ThemeSwitch'
 import { useIsHydrated } from '../hooks/useIsHydrated'
+import { demoFacts } from '../server/demo.server'
 import { doWithSites } from '../server/sites.server'
 import { store } from '../server/store.server'
 import { NewSite } from '../stages/sites/NewSite'
 import { SiteList } from '../stages/sites/SiteList'
 import type { Route } from './+types/sites'
 
-export const loader = () => ({ sites: store().sites.list() })
+export const loader = () => ({ sites: store().sites.list(), demo: demoFacts() })
 
 export async function action({ request }: Route.ActionArgs) {
   const result = await doWithSites(await request.formData())
@@ -32,8 +33,8 @@ export default function Sites({ loaderData }: Route.ComponentProps) {
         <div>
           <h1 className="text-3xl">Yard Beacon</h1>
           <p className="mt-1 max-w-xl text-soft">
-            Plan the networks on paper, stage the boxes on the bench, prove the site by measurement, hand over
-            the record.
+            Plan the networks on paper, stage the devices on the bench, prove the site by measurement, hand
+            over the record.
           </p>
         </div>
         <ThemeSwitch />
@@ -52,7 +53,7 @@ export default function Sites({ loaderData }: Route.ComponentProps) {
         )}
         <Problems problems={problems} title="Not taken. Nothing was changed." />
         <SiteList sites={loaderData.sites} />
-        <NewSite busy={busy} />
+        <NewSite busy={busy} demo={loaderData.demo} />
       </main>
       <div className="neatline" />
       <footer className="caption pt-2">

@@ -51,5 +51,8 @@ export function mendFinding(siteId: string, revision: number, findingId: string)
       message: 'That finding is not there any more, so there is nothing to mend.',
     })
   const { label, edits } = finding.mend
-  return store().edits.edit(siteId, revision, label, (site) => good(applyEdits(site, edits)))
+  return store().edits.edit(siteId, revision, label, (site) => {
+    const problems = integrityOf(site, edits)
+    return problems.length > 0 ? { ok: false, problems } : good(applyEdits(site, edits))
+  })
 }

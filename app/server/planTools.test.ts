@@ -40,7 +40,7 @@ describe('helpers', () => {
     expect(propose(id, { revision: 7, take: true, ...addresses })).toMatchObject({
       problems: [{ code: 'stale' }],
     })
-    expect(ask(id, true, { kind: 'vlans', school: 'thirdOctet' })).toMatchObject({
+    expect(ask(id, true, { kind: 'vlans', method: 'thirdOctet' })).toMatchObject({
       value: { taken: false, changes: 0 },
     })
     expect(plan(id).revision).toBe(1)
@@ -57,7 +57,7 @@ describe('helpers', () => {
       {
         kind: 'secondRouter',
         routerId: 'switch',
-        school: 'lanToLan',
+        method: 'lanToLan',
         outerNetworkId: 'crew',
         at: { deviceId: 'switch', port: 11 },
       },
@@ -76,7 +76,7 @@ describe('helpers', () => {
     const recipe = ask(id, false, {
       kind: 'secondRouter',
       routerId: 'cafe-router',
-      school: 'lanToWan',
+      method: 'lanToWan',
       outerNetworkId: 'crew',
       at,
     })
@@ -129,7 +129,7 @@ describe('tables', () => {
     expect(plan(id).revision).toBe(1)
   })
 
-  test('an address that another box holds passes the rows and is refused by the plan only where it contradicts itself', async () => {
+  test('an address that another device holds passes the rows and is refused by the plan only where it contradicts itself', async () => {
     const id = made()
     const twice = 'device,ip\nLogin server,172.27.12.3\n'
     expect(await importCsv(id, form({ what: 'addresses', take: 'true' }, twice))).toMatchObject({
@@ -140,7 +140,7 @@ describe('tables', () => {
 
   test('a column can be chosen by hand, a wrong choice is refused', async () => {
     const id = made()
-    const odd = 'box|socket|pvid\nWorkshop switch|6|36\n'
+    const odd = 'device|socket|pvid\nWorkshop switch|6|36\n'
     const mapping = (map: unknown) => form({ mapping: JSON.stringify(map) }, odd)
     expect(await importCsv(id, form({}, odd))).toMatchObject({ value: { problems: [{ column: 'Device' }] } })
     expect(await importCsv(id, mapping({ device: 0, port: 1, native_vlan: 2 }))).toMatchObject({

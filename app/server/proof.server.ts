@@ -5,7 +5,7 @@ import { bad, good } from '~/core/outcome'
 import type { Outcome } from '~/core/outcome'
 import { judge } from '~/core/proof'
 import type { RunJudgement } from '~/core/proof'
-import { groundOf, runClientTests, settledGround } from '~/field'
+import { groundOf, runClientTests } from '~/field'
 import { readIperf3 } from '~/schema/iperf3'
 import { readLink } from '~/schema/throughputForm'
 import type { StoredClients, StoredThroughput } from '~/store'
@@ -25,7 +25,7 @@ export interface Proofs {
   benchRuns: boolean
 }
 
-/** All that was observed, with its verdicts worked out anew. */
+/** Throughput with its verdicts worked out anew, and what was rehearsed. */
 export function proofsOf(siteId: string): Proofs {
   const all = store().proofs.ofSite(siteId)
   return {
@@ -44,11 +44,11 @@ export function proofsOf(siteId: string): Proofs {
   }
 }
 
-/** Runs the client tests, takes in a result file, or removes a test. */
+/** Rehearses clients, takes in a result file, or removes a test. */
 export async function doProof(siteId: string, form: FormData): Promise<Outcome<true>> {
   switch (form.get('intent')) {
     case 'clients':
-      return testClients(siteId)
+      return rehearseClients(siteId)
     case 'throughput':
       return takeThroughput(siteId, form)
     case 'remove':
@@ -59,13 +59,18 @@ export async function doProof(siteId: string, form: FormData): Promise<Outcome<t
   }
 }
 
-function testClients(siteId: string): Outcome<true> {
-  const { site, revision } = siteOr404(siteId)
+/** Plays clients on the rehearsed bench. Without one there is only the plan, and comparing it with itself is no test. */
+function rehearseClients(siteId: string): Outcome<true> {
   const bench = benchNow(siteId)
-  const tests = runClientTests(bench ? groundOf(bench) : settledGround(site))
-  store().proofs.addClients(siteId, bench?.revision ?? revision, {
-    ground: bench ? 'bench' : 'settled',
-    tests,
+  if (!bench)
+    return bad({
+      path: [],
+      code: 'bench.none',
+      message: 'There is no rehearsed bench to play clients on. Set one up at Staging first.',
+    })
+  store().proofs.addClients(siteId, bench.revision, {
+    source: 'standIn',
+    tests: runClientTests(groundOf(bench)),
   })
   return good(true)
 }

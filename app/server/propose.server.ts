@@ -60,7 +60,7 @@ function proposalFor(site: Site, request: ProposalRequest): Outcome<Proposal & {
     case 'addresses':
       return proposeAddressPlan(site, request)
     case 'vlans':
-      return good(proposeVlanNumbers(site, request.school))
+      return good(proposeVlanNumbers(site, request.method))
     case 'trunks':
       return good(proposeTrunks(evaluated(site).twin))
     case 'ports':

@@ -2,11 +2,13 @@ import { data } from 'react-router'
 import { attachmentOf, attachmentsOf } from '~/core/layer2'
 import { reach, targetsOf } from '~/core/layer3'
 import type { Answer, Target, Twin } from '~/core/layer3'
-import { stageProgress } from '~/core/order'
-import { accessPoints } from '~/core/site'
+import { STAGES, nextStep, stageProgress } from '~/core/order'
+import type { NextStep } from '~/core/order'
+import { evidenceFor, seenRunning } from '~/core/proof'
+import type { Stage } from '~/core/findings'
 import type { SiteState } from '~/store'
 import { evaluated } from './evaluated.server'
-import { benchNow } from './bench.server'
+import { areasMet } from './areasMet.server'
 import { publicFinding, publicSite } from './publicSite.server'
 import { store } from './store.server'
 import { targetId } from './targetId.server'
@@ -23,10 +25,16 @@ export function siteFrame(siteId: string, search: URLSearchParams) {
   const state = siteOr404(siteId)
   const { site, revision } = state
   const { twin, findings: found } = evaluated(site)
-  const { proofs, edits, log } = store()
-  const observed = proofs.ofSite(siteId)
-  const bench = benchNow(siteId)
-  const running = accessPoints(site).filter(({ id }) => bench?.devices.get(id)?.phase === 'running').length
+  const { edits, log, observations } = store()
+  const seen = observations.ofSite(siteId)
+  const evidence = evidenceFor(site, revision, seen)
+  const progress = stageProgress(site, found, {
+    running: seenRunning(site, seen),
+    asked: evidence.length,
+    proven: evidence.filter(({ state: how }) => how === 'proven').length,
+    areasMet: areasMet(site),
+    signed: seen.some((one) => one.seen.kind === 'signed'),
+  })
   return {
     id: siteId,
     revision,
@@ -34,11 +42,10 @@ export function siteFrame(siteId: string, search: URLSearchParams) {
     findings: found.map(publicFinding),
     steps: edits.steps(siteId),
     log: log.ofSite(siteId, 12),
-    progress: stageProgress(site, found, {
-      accessPointsRunning: running,
-      clientTests: observed.filter(({ kind }) => kind === 'clients').length,
-      throughputTests: observed.filter(({ kind }) => kind === 'throughput').length,
-    }),
+    progress,
+    next: Object.fromEntries(
+      STAGES.map(({ stage }) => [stage, nextStep(site, stage, progress, found)]),
+    ) as Record<Stage, NextStep>,
     places: attachmentsOf(site).map(({ id, label, networkId }) => ({ id, label, networkId })),
     targets: targetsOf(site).map(({ target, name }) => ({ id: targetId(target), name })),
     frame: followed(twin, search),

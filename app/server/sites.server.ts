@@ -55,7 +55,7 @@ function create(name: string): SitesResult {
   return { kind: 'open', siteId: store().sites.create(freshSite(name)) }
 }
 
-/** A new site knows the usual kinds of box and starts with one profile that nobody should keep. */
+/** A new site knows the usual kinds of device and starts with one profile that nobody should keep. */
 const freshSite = (name: string): Site => ({
   ...emptySite(name),
   deviceTypes: [...STARTER_TYPES],

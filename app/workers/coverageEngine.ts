@@ -110,7 +110,7 @@ export class CoverageEngine {
     } satisfies ToPlotter)
   }
 
-  /** Old layers go when there are many: a dragged light leaves one behind at every step. */
+  /** Old layers go when there are many: a dragged access point leaves one behind at every step. */
   private forgetSome(): void {
     const wanted = new Set(this.request?.layers.map(({ layerKey }) => layerKey))
     if (this.missing.size <= MOST_LAYERS + wanted.size) return

@@ -14,12 +14,12 @@ async function work(task: HelperTask): Promise<void> {
   if (task.kind === 'placement')
     answer({
       kind: 'placement',
-      proposal: proposePlacement(task.site, task.wishes, solve, task.seconds, newId, progress),
+      proposal: proposePlacement(task.site, task.aims, solve, task.seconds, newId, progress),
     })
   else
     answer({
       kind: 'channels',
-      proposal: proposeChannels(task.site, task.wishes, solve, task.seconds, progress),
+      proposal: proposeChannels(task.site, task.aims, solve, task.seconds, progress),
     })
 }
 

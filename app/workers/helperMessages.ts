@@ -1,11 +1,11 @@
-import type { ChannelProposal, ChannelWishes } from '~/core/channels'
-import type { PlacementProposal, PlacementWishes } from '~/core/placement'
+import type { ChannelProposal, ChannelAims } from '~/core/channels'
+import type { PlacementProposal, PlacementAims } from '~/core/placement'
 import type { Site } from '~/core/site'
 
 /** What a helper on the ground is asked for. */
 export type HelperTask =
-  | { kind: 'placement'; site: Site; wishes: PlacementWishes; seconds: number }
-  | { kind: 'channels'; site: Site; wishes: ChannelWishes & { lowerPower: boolean }; seconds: number }
+  | { kind: 'placement'; site: Site; aims: PlacementAims; seconds: number }
+  | { kind: 'channels'; site: Site; aims: ChannelAims & { lowerPower: boolean }; seconds: number }
 
 export type HelperAnswer =
   | { kind: 'progress'; share: number }

@@ -37,7 +37,7 @@ export interface PlotOrder {
   radios: PlannedRadio[]
   ground: GroundSettings
   reading: Reading
-  /** For counting the lights that are heard. */
+  /** For counting the access points that are heard. */
   thresholdDbm: number
   foreign: Foreign[]
   /** Drawn areas on this level and band. */
@@ -50,7 +50,7 @@ export type ToPlotter =
   | { kind: 'forget'; keep: string[] }
   | { kind: 'plot'; order: PlotOrder }
 
-/** A picture of the chart: which depth each cell has, lines, where it is too shallow, and how the areas fare. */
+/** A picture of the chart: which depth each cell has, lines, where it is below the need, and how the areas fare. */
 export interface Plot {
   serial: number
   grid: Grid
@@ -59,6 +59,6 @@ export interface Plot {
   depths: Uint8Array
   isolines: Isoline[]
   /** Outlines of the spots in areas that do not meet the need with confidence. */
-  shoals: Isoline[]
+  hatcheds: Isoline[]
   areas: AreaShare[]
 }

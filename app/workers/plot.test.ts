@@ -38,27 +38,27 @@ const order = (reading: Reading, part: Partial<PlotOrder> = {}): PlotOrder => ({
   ...part,
 })
 
-test.each(Object.keys(DEPTH_LEVELS) as Reading[])('%s: five depths, lines and shoals', (reading) => {
+test.each(Object.keys(DEPTH_LEVELS) as Reading[])('%s: five depths, lines and weak spots', (reading) => {
   const plot = plotOf(order(reading), layers)!
   expect(plot).toMatchObject({ serial: 7, reading, grid })
   expect(Math.max(...plot.depths)).toBeLessThanOrEqual(5)
   expect(plot.isolines.map(({ value }) => value)).toEqual(DEPTH_LEVELS[reading])
   expect(plot.areas.map(({ areaId }) => areaId).sort()).toEqual(['a-gate', 'a-hard', 'a-pont'])
-  // The hard standing is shallow, and its shoal lies in it.
-  expect(plot.shoals[0]!.rings.length).toBeGreaterThan(0)
+  // The hard standing is below its need, and its weak spot lies in it.
+  expect(plot.hatcheds[0]!.rings.length).toBeGreaterThan(0)
 })
 
 test('a missing layer means no chart yet', () => {
   expect(plotOf(order('signal', { layerKeys: ['other'] }), layers)).toBeNull()
 })
 
-test('without any light there is an empty chart, and all of every area is shallow', () => {
+test('without any access point there is an empty chart, and all of every area is below its need', () => {
   const plot = plotOf(order('signal', { radios: [], layerKeys: [] }), layers)!
   expect(Math.max(...plot.depths)).toBe(0)
   expect(
     plot.areas.every(
-      ({ onAverage, withConfidence, lights }) =>
-        onAverage === 0 && withConfidence === 0 && lights.length === 0,
+      ({ onAverage, withConfidence, servedBy }) =>
+        onAverage === 0 && withConfidence === 0 && servedBy.length === 0,
     ),
   ).toBe(true)
 })

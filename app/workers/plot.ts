@@ -29,7 +29,7 @@ export function plotOf(order: PlotOrder, known: ReadonlyMap<string, Float32Array
     reading: order.reading,
     depths,
     isolines: isolines(order.grid, values, order.levels),
-    shoals: shoals(order, all),
+    hatcheds: hatcheds(order, all),
     areas: order.areas.map((area) => areaShare(area, order.grid, order.radios, all, ratio, order.ground)),
   }
 }
@@ -56,7 +56,7 @@ function valuesOf(order: PlotOrder, layers: Float32Array[], all: Served, ratio: 
 }
 
 /** Where an area's need is not met with the asked confidence. */
-function shoals({ grid, areas, ground }: PlotOrder, { signal }: Served): Plot['shoals'] {
+function hatcheds({ grid, areas, ground }: PlotOrder, { signal }: Served): Plot['hatcheds'] {
   const margin = marginDb(ground.sigmaDb, ground.confidencePercent)
   const short = new Float32Array(grid.columns * grid.rows)
   for (const area of areas)

@@ -24,7 +24,7 @@ export const PLAIN_WORD: Record<Phase, string> = {
   booting: 'booting',
   addressing: 'seeking an address',
   discovering: 'seeking',
-  waiting: 'waiting for a yes',
+  waiting: 'waiting for adoption',
   securing: 'joining',
   joining: 'joining',
   imaging: 'loading image',
@@ -56,9 +56,9 @@ export const CAPWAP_OF: Record<Phase, CapwapState | null> = {
   halfDone: 'sulking',
 }
 
-/** Cutting power or cable in these leaves the box half configured. */
+/** Cutting power or cable in these leaves the device half configured. */
 export const isDelicate = (phase: Phase): boolean =>
   phase === 'imaging' || phase === 'configuring' || phase === 'checking'
 
-/** Phases in which a box has finished booting and passes frames. */
+/** Phases in which a device has finished booting and passes frames. */
 export const isUp = (phase: Phase): boolean => phase !== 'dark' && phase !== 'booting'

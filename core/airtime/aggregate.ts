@@ -12,8 +12,8 @@ export interface Aggregation {
 }
 
 /**
- * The most that a generation allows, and what boxes do when left alone. Source: IEEE 802.11-2020 9.4.2.55 (n: 65 535 B),
- * 9.4.2.157 (ac: 1 048 575 B), 802.11ax-2021 9.4.2.248 (6 500 631 B, window 256). That boxes use all of it is common
+ * The most that a generation allows, and what devices do when left alone. Source: IEEE 802.11-2020 9.4.2.55 (n: 65 535 B),
+ * 9.4.2.157 (ac: 1 048 575 B), 802.11ax-2021 9.4.2.248 (6 500 631 B, window 256). That devices use all of it is common
  * practice, no source; plain OFDM has none.
  */
 export const AGGREGATION: Record<PhyMode['generation'], Aggregation> = {

@@ -6,7 +6,7 @@ test('a beacon of 300 B: 192 µs and 2400 µs at 1 Mbit/s; 20 µs and 101 symbol
   expect(beaconUs('6')).toBe(beaconUs('5'))
 })
 
-test('about 2.6 % of the air a name at 2.4 GHz, 0.43 % at 5 GHz, and it adds up', () => {
+test('about 2.6 % of the airtime a name at 2.4 GHz, 0.43 % at 5 GHz, and it adds up', () => {
   expect(beaconShare('2.4', 1).value).toBeCloseTo((100 * (2592 + 19)) / 102_400, 9)
   expect(beaconShare('5', 1).value).toBeCloseTo((100 * (424 + 25)) / 102_400, 9)
   expect(beaconShare('2.4', 4).value).toBeCloseTo(4 * beaconShare('2.4', 1).value, 9)

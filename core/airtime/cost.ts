@@ -40,7 +40,7 @@ export interface Latency {
 
 /**
  * One packet over one hop. Light: nobody else, one packet, no aggregate. Heavy: the others' aggregates come first, and with
- * nine tenths of the air taken one waits service ÷ (1 − 0.9) (M/M/1). What the box keeps in its own queue is not in it.
+ * nine tenths of the air taken one waits service ÷ (1 − 0.9) (M/M/1). What the device keeps in its own queue is not in it.
  */
 export function hopLatency(sending: Sending, contenders: number): Latency {
   const alone: Exchange = exchangeOf(sending, SEGMENT_B + TCP_HEADERS_B, 1)

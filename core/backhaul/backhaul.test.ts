@@ -31,7 +31,7 @@ describe('feeds', () => {
     expect(feed(yard, 'ap-pontoon').airHops).toBe(1)
   })
 
-  test('a box without a way has no feed; without a gateway the modem is the root', () => {
+  test('a device without a way has no feed; without a gateway the modem is the root', () => {
     const cut = { ...yard, links: yard.links.filter(({ id }) => id !== 'l-switch-ap-shop') }
     expect(feedsOf(cut, 'all').has('ap-shop')).toBe(false)
     const bare = { ...yard, devices: yard.devices.filter(({ id }) => id !== 'gateway') }
@@ -49,7 +49,7 @@ describe('feeds', () => {
     expect(work.highMbps).toBeGreaterThan(work.likelyMbps)
   })
 
-  test('two like hops that share the air carry half, three a third', () => {
+  test('two like hops that share airtime carry half, three a third', () => {
     const hop = { goodput: { lowMbps: 60, likelyMbps: 90, highMbps: 120 }, mode: null }
     expect(sharedAir([hop]).likely).toBe(90)
     expect(sharedAir([hop, hop]).likely).toBeCloseTo(45, 9)
@@ -73,7 +73,7 @@ describe('a hop that carries nothing', () => {
   const far = withDevice(yard, 'ap-work-1', {
     position: { ...device(yard, 'ap-work-1').position!, at: [9000, 9000] },
   })
-  test('is no way: the box and all behind it are dark, everywhere alike', () => {
+  test('is no way: the device and all behind it are dark, everywhere alike', () => {
     expect(feedsOf(far, 'all').has('ap-work-1')).toBe(false)
     expect(feedsOf(far, 'all').has('printer')).toBe(false)
     expect(choiceFor(far, device(far, 'ap-work-1')).ways.some(({ isPlanned }) => isPlanned)).toBe(false)
@@ -125,7 +125,7 @@ describe('one radio hop', () => {
 })
 
 describe('parents', () => {
-  test('the demo’s workshop hangs on the gable, proven best', () => {
+  test('the demo’s workshop has its uplink to the gable, proven best', () => {
     const tree = chosenTree(yard, meshOf(yard, 'all'))
     expect(tree.tree.proven).toBe(true)
     expect(tree.nodes.map(({ child, parent }) => [child.id, parent?.id])).toEqual([['ap-work-1', 'ap-gable']])
@@ -155,7 +155,7 @@ describe('parents', () => {
     })
   })
 
-  test('behind a root that hangs by mesh itself: its hop counts, and its air is used once more', () => {
+  test('behind a root that has its uplink by mesh itself: its hop counts, and its air is used once more', () => {
     const links = yard.links.filter(({ b }) => b.deviceId !== 'ap-work-2')
     const site = withDevice({ ...yard, links }, 'ap-work-2', { air: newAir('ap-work-1', { pinned: true }) })
     const { nodes, tree } = chosenTree(site, meshOf(site, 'all'))
@@ -191,7 +191,7 @@ describe('the choice', () => {
   test('wired wins, and the sentence says what comes next', () => {
     const { best, says } = choiceFor(yard, device(yard, 'ap-shop'))
     expect(best).toMatchObject({ kind: 'cable', isPlanned: true, takesPercentPer10: 0 })
-    expect(says).toMatch(/941 Mbit\/s, and it takes nobody’s air. Next comes Mesh/)
+    expect(says).toMatch(/941 Mbit\/s, and it takes nobody’s airtime. Next comes Mesh/)
   })
 
   test('a stated reason beats it; without one the cable is the advice where it can run', () => {
@@ -202,7 +202,7 @@ describe('the choice', () => {
     const { best, says } = choiceFor(mute, device(mute, 'ap-work-1'))
     expect(best).toMatchObject({ kind: 'cable', isPlanned: false })
     expect(best!.money).toBeCloseTo(best!.metres * (1.5 + 0.06 * 55), 6)
-    expect(says).toContain('The plan has Mesh, hangs on Gable AP')
+    expect(says).toContain('The plan has Mesh, uplink to Gable AP')
   })
 
   test('over the creek no cable can run, and the bridge stays', () => {
@@ -212,13 +212,13 @@ describe('the choice', () => {
     expect(ways.filter(({ kind }) => kind === 'cable').every(({ cannot }) => cannot !== null)).toBe(true)
   })
 
-  test('what hangs behind a box is no way to feed it', () => {
+  test('what is connected behind a device is no way to feed it', () => {
     const { ways } = choiceFor(yard, device(yard, 'ap-work-1'))
     expect(ways.map(({ parentId }) => parentId)).not.toContain('sw-shed')
   })
 })
 
-test('the demo as it comes: what hangs on an uplink that never registers has no way', () => {
+test('the demo as it comes: what depends on an uplink that never registers has no way', () => {
   const lost = (site: Site) => {
     const feeds = feedsOf(site, 'all')
     return site.devices.filter(({ id, kind }) => kind === 'accessPoint' && !feeds.has(id)).map(({ id }) => id)

@@ -9,7 +9,7 @@ import type { Feed } from './feeds'
 
 type Take = Demand['takes'][number]
 
-/** More than any box asks for. */
+/** More than any device asks for. */
 const WITHOUT_END_MBPS = 10_000
 
 /** Keeps the list of what can run out, and writes down what each demand takes of it. */
@@ -22,12 +22,12 @@ export class Books {
     private readonly air: Air,
   ) {
     this.resources = air.cliques.map(({ names, channels, freeShare }) => ({
-      name: `the air of ${names.join(', ')} (${channels})`,
+      name: `the airtime of ${names.join(', ')} (${channels})`,
       capacity: freeShare,
     }))
-    if (site.backhaul.feedMbps !== null) {
+    if (site.feed.downMbps !== null) {
       this.cables.set('feed', this.resources.length)
-      this.resources.push({ name: 'the feed', capacity: site.backhaul.feedMbps })
+      this.resources.push({ name: 'the feed', capacity: site.feed.downMbps })
     }
   }
 
@@ -37,7 +37,7 @@ export class Books {
       const feed = feeds.get(serving.radio.device.id)
       return feed && endToEnd(this.site, feed).likelyMbps > 0 ? [{ serving, feed }] : []
     })
-    // Clients on a light without a feed get nothing; what the area gets, the others carry.
+    // Clients on an access point without a feed get nothing; what the area gets, the others carry.
     const alive = fed.reduce((sum, { serving }) => sum + serving.share, 0)
     for (const { serving, feed } of fed) {
       const share = serving.share / alive

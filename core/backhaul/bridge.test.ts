@@ -62,7 +62,7 @@ test('what cannot be is answered in words', () => {
   })
   expect(says(off)).toBe('The 5 GHz radio of Pontoon bridge end is off.')
   expect(says(withDevice(yard, 'bridge-hut', { position: null }))).toContain('no place on the ground')
-  expect(bridgeSheet(yard, device(yard, 'ap-shop'))).toContain('hangs on nothing by radio')
+  expect(bridgeSheet(yard, device(yard, 'ap-shop'))).toContain('has no radio uplink')
 })
 
 test('over land there is no tide, and a boat in the way is found', () => {

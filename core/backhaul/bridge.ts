@@ -32,7 +32,7 @@ export interface BridgeSheet {
   worstDbm: number
   medianDbm: number
   wantedMbps: number
-  /** The level that carries what is wanted; null: no rate of these two boxes does. */
+  /** The level that carries what is wanted; null: no rate of these two devices does. */
   neededDbm: number | null
   fadeMarginDb: Traced | null
   availability: Availability
@@ -48,14 +48,13 @@ export interface Availability {
   says: string
 }
 
-/** A height at which somebody could still hang it. */
+/** A height at which somebody could still mount it. */
 const MOST_HEIGHT_M = 10
 
 /** The sheet, or why there is none, in words. `child.air` names the parent. */
 export function bridgeSheet(site: Site, child: Device, wantedMbps = 20): BridgeSheet | string {
   const parent = site.devices.find(({ id }) => id === child.air?.deviceId)
-  if (!child.air || !parent)
-    return `${child.name} is not the far end of a bridge: it hangs on nothing by radio.`
+  if (!child.air || !parent) return `${child.name} is not the far end of a bridge: it has no radio uplink.`
   const ends = bridgeEnds(site, parent, child)
   if (typeof ends === 'string') return ends
   const [far, near] = ends
@@ -103,14 +102,14 @@ const endView = (radio: PlannedRadio, alignment: Alignment): BridgeEndView => ({
 /** Both ends' radios, parent first; or what is wrong with them. */
 export function bridgeEnds(site: Site, parent: Device, child: Device): [PlannedRadio, PlannedRadio] | string {
   const band = child.air?.band ?? '5'
-  if (parent.id === child.id) return `${child.name} is both ends of the bridge. A bridge needs two boxes.`
+  if (parent.id === child.id) return `${child.name} is both ends of the bridge. A bridge needs two devices.`
   const pair = pairOn(site, parent, child, band)
   if (typeof pair === 'string') return pair
   const [a, b] = pair
   const { water } = site.backhaul
   for (const end of [a, b]) {
     if (end.position.heightM <= 0)
-      return `${end.device.name} hangs at ${end.position.heightM} m over its floor: on the ground nothing is clear. Give its mast a height.`
+      return `${end.device.name} is mounted at ${end.position.heightM} m over its floor: on the ground nothing is clear. Give its mast a height.`
     if (water && crossesWater(site, a, b) && water.highestM >= end.zM)
       return `High water at ${water.highestM} m comes over ${end.device.name} at ${end.zM.toFixed(1)} m. Raise it, or correct the tide.`
   }
@@ -119,7 +118,7 @@ export function bridgeEnds(site: Site, parent: Device, child: Device): [PlannedR
   return [a, b]
 }
 
-/** The level at which the link carries so much, by the rates both boxes have. */
+/** The level at which the link carries so much, by the rates both devices have. */
 function neededFor({ mode, noiseDbm, band, widthMhz }: RadioHop, wantedMbps: number): number | null {
   if (!mode || mode.generation === 'a') return null
   for (let index = 0; index < 12; index++) {

@@ -52,7 +52,7 @@ function plannedCable(site: Site, last: Extract<Hop, { kind: 'cable' }>): WayRow
 
 const SWITCHES = new Set<Device['kind']>(['switch', 'unmanagedSwitch', 'gateway'])
 
-/** Fed boxes with a free socket, the nearest first; what hangs behind the device itself is no way to feed it. */
+/** Fed devices with a free socket, the nearest first; what is connected behind the device itself is no way to feed it. */
 function switchesInReach(site: Site, device: Device): { box: Device; lengthM: number }[] {
   return site.devices
     .filter((box) => {
@@ -91,7 +91,7 @@ function newCable(site: Site, device: Device, box: Device, lengthM: number): Way
   }
 }
 
-/** A place where no cable can run, on the straight way between two boxes. */
+/** A place where no cable can run, on the straight way between two devices. */
 export function barrierBetween(site: Site, a: Device, b: Device): string | null {
   const [from, to] = [a.position?.at, b.position?.at]
   if (!from || !to) return null
@@ -130,7 +130,7 @@ export function mainsWays(site: Site, device: Device): WayRow[] {
       risk: 'Uneven; other circuits and motors disturb it. Ask what the wiring is; mains work is an electrician’s.',
       cannot: planned
         ? null
-        : 'whether both ends hang on one circuit is not known. Measure, and say what it carries',
+        : 'whether both ends are on one circuit is not known. Measure, and say what it carries',
       parentId: from,
       hop: null,
     },

@@ -64,14 +64,14 @@ describe('the whole site', () => {
       expect(heldBackBy === null).toBe(fairMbps > wantsMbps - 1e-3)
     }
     const total = areas.reduce((sum, { fairMbps }) => sum + fairMbps, 0)
-    expect(total).toBeCloseTo(yard.backhaul.feedMbps!, 3)
+    expect(total).toBeCloseTo(yard.feed.downMbps!, 3)
     expect(areas.find(({ area }) => area.id === 'a-pont')?.heldBackBy).toBe('the feed')
   })
 
   test('with a large feed the air decides, and whose it is is named', () => {
-    const rich = { ...yard, backhaul: { ...yard.backhaul, feedMbps: null } }
+    const rich = { ...yard, feed: { ...yard.feed, downMbps: null } }
     const pontoon = capacityOf(rich, solve).areas.find(({ area }) => area.id === 'a-pont')!
-    expect(pontoon.heldBackBy).toMatch(/^the air of .+ \(2\.4 GHz, channel/)
+    expect(pontoon.heldBackBy).toMatch(/^the airtime of .+ \(2\.4 GHz, channel/)
     expect(pontoon.fairMbps).toBeLessThan(pontoon.wantsMbps)
   })
 
@@ -90,7 +90,7 @@ describe('the whole site', () => {
     expect(shared.some(({ channels }) => channels.startsWith('5 GHz, channel 124'))).toBe(true)
   })
 
-  test('a box behind a dead cable leaves its area without anything', () => {
+  test('a device behind a dead cable leaves its area without anything', () => {
     const cut = { ...yard, links: yard.links.filter(({ id }) => id !== 'l-switch-bridge-quay') }
     const { areas, dark } = capacityOf(cut, solve)
     expect(dark).toContain('Pontoon AP')
@@ -100,7 +100,7 @@ describe('the whole site', () => {
   })
 })
 
-test('where one of two lights has no feed the other carries what the area gets', () => {
+test('where one of two access points has no feed the other carries what the area gets', () => {
   const area = (site: Site) => capacityOf(site, solve).areas.find((one) => one.area.id === 'a-work')!
   const whole = area(yard)
   const cut = { ...yard, links: yard.links.filter(({ b }) => b.deviceId !== 'ap-work-2') }
@@ -125,7 +125,7 @@ test('an area’s links: shares add up, slow cells cost more than fast ones, a c
   expect(meanCost(links.servings[0]!, 6)).toBeGreaterThan(meanCost(links.servings[0]!, 2))
 })
 
-test('what the plan promises to a client of a box: no more than its feed, shared air counted', () => {
+test('what the plan promises to a client of a device: no more than its feed, shared air counted', () => {
   const shop = promisedAt(yard, 'ap-shop')!
   expect(shop.lowMbps).toBeLessThan(shop.likelyMbps)
   expect(shop.highMbps).toBeGreaterThan(shop.likelyMbps)

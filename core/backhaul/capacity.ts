@@ -39,7 +39,7 @@ export interface Capacity {
   cliques: Clique[]
   areas: AreaCapacity[]
   nodes: NodeCapacity[]
-  /** Boxes that nothing feeds. */
+  /** Devices that nothing feeds. */
   dark: string[]
 }
 

@@ -12,7 +12,7 @@ export interface Choice {
   says: string
 }
 
-/** Every way to feed a box, what it would carry end to end and what it costs, and which to take. Wired wins unless a reason is stated. */
+/** Every way to feed a device, what it would carry end to end and what it costs, and which to take. Wired wins unless a reason is stated. */
 export function choiceFor(site: Site, device: Device): Choice {
   const ways = [
     ...cableWays(site, device),
@@ -52,7 +52,7 @@ function sentence(
     return `${best.name}, ${mbpsText(best.likelyMbps)} Mbit/s, because: ${reason}`
   const airBefore = feedsOf(site, 'all').get(best.parentId ?? '')?.airHops ?? 0
   const why = isWired
-    ? `${best.name}: ${mbpsText(best.likelyMbps)} Mbit/s${airBefore > 0 ? ', all of it over the radio hop before it.' : ', and it takes nobody’s air.'}`
+    ? `${best.name}: ${mbpsText(best.likelyMbps)} Mbit/s${airBefore > 0 ? ', all of it over the radio hop before it.' : ', and it takes nobody’s airtime.'}`
     : `${best.name}: ${mbpsText(best.likelyMbps)} Mbit/s. A cable cannot be had: ${ways.find(({ kind }) => kind === 'cable')?.cannot ?? 'no switch with a free socket is near.'}`
   const change =
     planned && planned !== best

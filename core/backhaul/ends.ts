@@ -122,7 +122,7 @@ export function compareEnds(site: Site, child: Device): EndRow[] {
     {
       what: 'Channel',
       near: near.channel === null ? 'follows' : String(near.channel),
-      far: far.channel === null ? 'chosen by the box' : String(far.channel),
+      far: far.channel === null ? 'chosen by the device' : String(far.channel),
       wants: 'this end follows the other',
       ok: near.channel === null,
       code: 'BKH-6',

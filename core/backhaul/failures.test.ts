@@ -71,7 +71,7 @@ test('each kind of thing is there, and taking it away takes just it', () => {
   expect(without(yard, { kind: 'port', id: 'x', name: '', linkId: 'l-spare' })).toEqual(yard)
 })
 
-test('a box that becomes slower is told with both figures', () => {
+test('a device that becomes slower is told with both figures', () => {
   // A second way to the café: by mesh over the gate, used when its own cable fails.
   const site = withDevice(yard, 'ap-cafe', { air: newAir('ap-gate', { reason: 'a second way' }) })
   const { slower } = after(site, 'cable:l-sw-gate-ap-cafe')

@@ -14,17 +14,17 @@ export type Element =
 
 export interface Aftermath {
   element: Element
-  /** Boxes without a way, themselves left out if they are what failed. */
+  /** Devices without a way, themselves left out if they are what failed. */
   dark: { id: Id; name: string; unpowered: boolean }[]
-  /** Nodes that find another parent, or a box behind them that comes back with them. */
+  /** Nodes that find another parent, or a device behind them that comes back with them. */
   reattached: { id: Id; name: string; parentId: Id; parent: string; hops: number; mbps: number }[]
   /** The way to the internet is gone for everybody. */
   feedLost: boolean
-  /** Boxes that keep a way but slower than before. */
+  /** Devices that keep a way but slower than before. */
   slower: { id: Id; name: string; beforeMbps: number; afterMbps: number }[]
 }
 
-/** Everything that can be taken away: boxes that others hang on, cables, ports with a cable in, radio uplinks. */
+/** Everything that can be taken away: devices that others have their uplink to, cables, ports with a cable in, radio uplinks. */
 export function elementsOf(site: Site): Element[] {
   const carrying = new Set(
     [...feedsOf(site, 'all').values()].flatMap(({ hops }) => hops.map(({ fromId }) => fromId)),
@@ -84,7 +84,7 @@ function unpowered(site: Site, left: Site): Device[] {
   return left.devices.filter(({ id }) => before.get(id) === null && after.get(id) !== null)
 }
 
-/** Without those boxes, and what hung on them. */
+/** Without those devices, and what hung on them. */
 const withoutAll = (site: Site, gone: readonly Device[]): Site =>
   gone.reduce((left, { id, name }) => without(left, { kind: 'device', id, name }), site)
 
@@ -96,7 +96,7 @@ export interface FailureStudy {
   before: ReadonlyMap<Id, number>
 }
 
-/** What one link between two boxes would give does not depend on what else fails, so it is worked out once. */
+/** What one link between two devices would give does not depend on what else fails, so it is worked out once. */
 export function failureStudy(site: Site): FailureStudy {
   const hops = new Map<string, RadioHop>()
   const seekers = site.devices.filter(({ mesh }) => mesh.seeksParent)
@@ -128,7 +128,7 @@ export function aftermathOf(study: FailureStudy, element: Element): Aftermath {
   const slower: Aftermath['slower'] = []
   for (const { id, name, kind } of left.devices) {
     const before = study.before.get(id)
-    // What lies before the root is no box of the site's own.
+    // What lies before the root is no device of the site's own.
     if (before === undefined || kind === 'modem') continue
     const now = after.get(id)
     if (now === undefined) dark.push({ id, name, unpowered: false })
@@ -216,7 +216,7 @@ function reattach({ hops }: FailureStudy, left: Site): [Site, Aftermath['reattac
   ]
 }
 
-/** Single points of failure first: those after which most boxes are dark, then those with most to reattach. */
+/** Single points of failure first: those after which most devices are dark, then those with most to reattach. */
 export const byWeight = (list: readonly Aftermath[]): Aftermath[] =>
   [...list].sort(
     (a, b) =>

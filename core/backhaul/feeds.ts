@@ -132,7 +132,7 @@ export function endToEnd(site: Site, feed: Feed): EndToEnd {
           ? hops
               .map(({ parentId, childId }) => `the radio link from ${name(parentId)} to ${name(childId)}`)
               .join('')
-          : `${hops.length} radio hops that share the air at ${band} GHz`,
+          : `${hops.length} radio hops that share airtime at ${band} GHz`,
     })
   const least = (pick: (rate: Mbps3) => number) =>
     Math.min(Infinity, ...stretches.map(({ rate }) => pick(rate)))

@@ -79,7 +79,7 @@ export function hoursUnder(
   return (water.periodH * under) / PHASES
 }
 
-/** Whether the straight line between two boxes has water under it. */
+/** Whether the straight line between two devices has water under it. */
 export function crossesWater(site: Site, a: PlannedRadio, b: PlannedRadio): boolean {
   const [from, to] = [a.position.at, b.position.at]
   return Array.from({ length: 41 }, (_, i) => i / 40).some((share) =>
@@ -97,7 +97,7 @@ export interface HeightPoint {
 }
 
 /**
- * The worst of the tide for every height at which one end could hang, over its own floor; and the lowest of them, at most
+ * The worst of the tide for every height at which one end could be mounted, over its own floor; and the lowest of them, at most
  * `mostM`, that is as good as any.
  */
 export function heightSweep(

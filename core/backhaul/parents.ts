@@ -6,21 +6,21 @@ import type { RadioHop } from './radioHop'
 import { chooseTree } from './tree'
 import type { Head, Tree, TreeProblem } from './tree'
 
-/** A box that could hang on another by radio, with what each parent would give. */
+/** A device that could have its uplink to another by radio, with what each parent would give. */
 export interface ParentOption {
   parent: Device
   hop: RadioHop
 }
 
-/** Whether a box may be part of a mesh: it serves clients and keeps no network of its own behind it. */
+/** Whether a device may be part of a mesh: it serves clients and keeps no network of its own behind it. */
 export const canMesh = (device: Device): boolean =>
   device.kind === 'accessPoint' ||
   (device.kind === 'router' && ['plainAp', 'repeater', 'gateway'].includes(device.role ?? ''))
 
-/** The bands on which a node may hang: that of a radio kept for backhaul, else those of its planned uplink or 5 GHz. */
+/** The bands on which a node may have its uplink: that of a radio kept for backhaul, else those of its planned uplink or 5 GHz. */
 export const backhaulBand = (device: Device): Band => device.mesh.ownBand ?? device.air?.band ?? '5'
 
-/** Whether a box has no cable that leads to the root: it has a radio uplink, or nothing leads to it and it could seek. */
+/** Whether a device has no cable that leads to the root: it has a radio uplink, or nothing leads to it and it could seek. */
 export const isUnwired = (site: Site, device: Device): boolean =>
   canMesh(device) &&
   device.air?.way !== 'station' &&
@@ -30,7 +30,7 @@ export const isUnwired = (site: Site, device: Device): boolean =>
 const isRoot = (site: Site, device: Device): boolean =>
   feedsOf(site, 'all').get(device.id)?.rootId === device.id
 
-/** All placed boxes on the air that could be a parent on that band, the loudest first. */
+/** All placed devices on the air that could be a parent on that band, the loudest first. */
 export function parentOptions(site: Site, child: Device, band: Band = backhaulBand(child)): ParentOption[] {
   const own = radioOn(site, child, band)
   if (!own) return []
@@ -44,7 +44,7 @@ export function parentOptions(site: Site, child: Device, band: Band = backhaulBa
     .sort((a, b) => b.hop.weakerDbm - a.hop.weakerDbm)
 }
 
-/** Below this nobody would hang a box on another, whatever the settings say. Common practice, no source: 50 % for a repeater. */
+/** Below this nobody would give a device its uplink to another, whatever the settings say. Common practice, no source: 50 % for a repeater. */
 const WEAKEST_USED_DBM = -82
 
 export interface Mesh {
@@ -58,7 +58,7 @@ export interface Mesh {
 
 export const edgeKeyOf = (child: number, parent: number): string => `${child}<${parent}`
 
-/** The unwired boxes of a plan and all parents they could have. Bridges stay as planned. */
+/** The unwired devices of a plan and all parents they could have. Bridges stay as planned. */
 export const meshOf = perSite((site: Site, _all: 'all'): Mesh => {
   const nodes = site.devices.filter((device) => isUnwired(site, device) && device.air?.way !== 'bridge')
   const feeds = feedsOf(site, 'all')
@@ -121,7 +121,7 @@ export function meshFrom(
   }
 }
 
-/** Roots that hang by mesh themselves: their hops count, and their air is used once more. */
+/** Roots that have their uplink by mesh themselves: their hops count, and their air is used once more. */
 function headsOf(site: Site, roots: readonly Device[], first: number): Map<number, Head> {
   const heads = new Map<number, Head>()
   const feeds = feedsOf(site, 'all')

@@ -9,7 +9,7 @@ export function hopBetween(site: Site, parent: Device, child: Device, band: Band
   return typeof pair === 'string' ? pair : radioHop(site, ...pair)
 }
 
-/** What a hop depends on besides its two boxes: with these the same it is the same, whatever else a plan has lost or gained. */
+/** What a hop depends on besides its two devices: with these the same it is the same, whatever else a plan has lost or gained. */
 const GROUND = [
   'walls',
   'obstacles',
@@ -33,7 +33,7 @@ const known = new WeakMap<Device, Known>()
 /** The hop of a device's radio uplink as it is planned; or why there is none, in words. */
 export function plannedHop(site: Site, child: Device): RadioHop | string {
   const parent = deviceOf(site, child.air?.deviceId ?? null)
-  if (!child.air || !parent) return `${child.name} hangs on nothing by radio.`
+  if (!child.air || !parent) return `${child.name} has no radio uplink.`
   const last = known.get(child)
   const ground = GROUND.map((field) => site[field])
   if (last?.parent === parent && last.ground.every((one, i) => one === ground[i])) return last.hop

@@ -146,7 +146,7 @@ describe('the ray off the water', () => {
   })
 })
 
-test('a box that is moved changes its path and nothing else', () => {
+test('a device that is moved changes its path and nothing else', () => {
   const moved = withDevice(yard, 'bridge-hut', { position: { ...hut.position, at: [118.4, 40] } })
   expect(pathProfile(moved, end(moved, 'bridge-quay'), end(moved, 'bridge-hut'), -1).distanceM).toBeCloseTo(
     Math.hypot(56.4, 9.5),

@@ -41,7 +41,7 @@ export function expectedIn(site: Site, { alone, servings }: AreaLinks): GoodputR
 
 const linksOf = perSite((site: Site, _all: 'all') => areaLinks(site))
 
-/** What the plan promises to one client of a box, somewhere in the areas that it serves; null where it serves none. */
+/** What the plan promises to one client of a device, somewhere in the areas that it serves; null where it serves none. */
 export function promisedAt(site: Site, deviceId: Id): GoodputRange | null {
   const own = linksOf(site, 'all')
     .flatMap(({ servings }) => servings)

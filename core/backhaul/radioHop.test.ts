@@ -43,7 +43,7 @@ const box = (id: string, x: number, typeId: string, own: Partial<Radio> = {}): D
   },
 })
 
-/** Two boxes with even antennas in free space, so that every figure can be had by hand. */
+/** Two devices with even antennas in free space, so that every figure can be had by hand. */
 function pair(
   metres: number,
   a: DeviceType,
@@ -54,7 +54,7 @@ function pair(
   return {
     ...site,
     country: 'NL',
-    ground: { ...site.ground, school: 'freeSpace', noiseFigureDb: 7 },
+    ground: { ...site.ground, model: 'freeSpace', noiseFigureDb: 7 },
     levels: [{ id: 'l', name: 'Ground', floorM: 0, heightM: 4, slabMaterial: 'concrete', slabMm: 0 }],
     antennas: [
       {
@@ -132,7 +132,7 @@ test('the range is one standard deviation of the model wide, and a loss known be
   expect(still.highMbps).toBeCloseTo(1.1 * still.likelyMbps, 9)
 })
 
-test('a radio that is off, or a box without a place, has none', () => {
+test('a radio that is off, or a device without a place, has none', () => {
   const site = pair(5, type('a'), type('b'), [{}, { enabled: false }])
   expect(radioOn(site, site.devices[1]!, '5')).toBeNull()
   expect(radioOn(site, site.devices[0]!, '2.4')).toBeNull()

@@ -1,13 +1,13 @@
 import { rangeOf, usPerMbit } from '../airtime'
 import type { GoodputRange, PhyMode } from '../airtime'
-import { gainAt, plannedRadio, sounding } from '../coverage'
+import { gainAt, plannedRadio, signalPath } from '../coverage'
 import type { Crossing, PlannedRadio } from '../coverage'
 import { noiseFloorDbm, phyMbps, rateIndex, signalPercent } from '../radio'
 import type { Generation } from '../radio'
 import { typeOf } from '../site'
 import type { Band, Device, Id, Site } from '../site'
 
-/** What the plan knows of one radio link between two boxes. Levels at the sockets of the receiving antennas. */
+/** What the plan knows of one radio link between two devices. Levels at the sockets of the receiving antennas. */
 export interface RadioHop {
   parentId: Id
   childId: Id
@@ -35,7 +35,7 @@ export interface RadioHop {
   usPerMbit: number
 }
 
-/** The radio of a box on a band, if it has one that is on, and a place. */
+/** The radio of a device on a band, if it has one that is on, and a place. */
 export function radioOn(site: Site, device: Device, band: Band): PlannedRadio | null {
   const radio = device.radios.find((one) => one.band === band && one.enabled)
   return radio && device.position ? plannedRadio(site, device, device.position, radio) : null
@@ -63,7 +63,7 @@ export function modeAt(
 
 const mbpsOf = (mode: PhyMode | null): number => (mode ? 1e6 / usPerMbit({ mode }, 2) : 0)
 
-/** What mode of both boxes the link uses: the older generation, the fewer streams, the parent's width if the child has it. */
+/** What mode of both devices the link uses: the older generation, the fewer streams, the parent's width if the child has it. */
 function common(site: Site, parent: PlannedRadio, child: PlannedRadio) {
   const most = typeOf(site, child.device)?.radios.find(({ band }) => band === child.band)?.maxWidthMhz ?? 80
   return {
@@ -75,11 +75,11 @@ function common(site: Site, parent: PlannedRadio, child: PlannedRadio) {
 }
 
 /**
- * The level both ways: power + gain − loss + gain, by the school of the plan; the noise floor of the width; the rate that the
+ * The level both ways: power + gain − loss + gain, by the method of the plan; the noise floor of the width; the rate that the
  * ratio carries. `extraLossDb` is what the worksheet of a bridge knows beyond the plan.
  */
 export function radioHop(site: Site, parent: PlannedRadio, child: PlannedRadio, extraLossDb = 0): RadioHop {
-  const way = sounding(site, parent, child.position.at, child.zM)
+  const way = signalPath(site, parent, child.position.at, child.zM)
   const childGain = gainAt(child, parent.position.at, parent.zM)
   const lossDb = way.gainDbi - way.wayDb + extraLossDb
   const downDbm = parent.powerDbm + way.gainDbi - lossDb + childGain
@@ -118,7 +118,7 @@ export function radioHop(site: Site, parent: PlannedRadio, child: PlannedRadio, 
   }
 }
 
-/** Both boxes' radios on a band, the parent's first; or what is missing, in words. */
+/** Both devices' radios on a band, the parent's first; or what is missing, in words. */
 export function pairOn(
   site: Site,
   parent: Device,

@@ -10,7 +10,7 @@ import type { RadioHop } from './radioHop'
 import { behind } from './wayRow'
 import type { WayRow } from './wayRow'
 
-/** To hang and adopt a node; to mount, power and aim both ends of a bridge. Common practice, no source. */
+/** To mount and adopt a node; to mount, power and aim both ends of a bridge. Common practice, no source. */
 const NODE_HOURS = 1
 const BRIDGE_HOURS = 4
 
@@ -44,7 +44,7 @@ export function meshWay(site: Site, device: Device, { parent, hop }: ParentOptio
   const depth = (feed?.airHops ?? 0) + 1
   return {
     kind: 'mesh',
-    name: `Mesh, hangs on ${parent.name}`,
+    name: `Mesh, uplink to ${parent.name}`,
     isPlanned: device.air?.way === 'mesh' && device.air.deviceId === parent.id,
     ...behind(site, parent.id, rate),
     takesPercentPer10: (hop.usPerMbit * 10) / 1e4,
@@ -56,8 +56,8 @@ export function meshWay(site: Site, device: Device, { parent, hop }: ParentOptio
       hop.weakerDbm < weakestParentDbm
         ? `Heard with ${hop.weakerDbm.toFixed(0)} dBm (${hop.percent.toFixed(0)} %): slow, and it drops.`
         : depth > 1
-          ? `${depth} hops: each takes air from the ones before it.`
-          : 'The parent’s own clients lose air.',
+          ? `${depth} hops: each takes airtime from the ones before it.`
+          : 'The parent’s own clients lose airtime.',
     cannot: depth > mostHops ? `${depth} hops, and ${mostHops} is the most` : null,
     parentId: parent.id,
     hop,

@@ -75,7 +75,7 @@ function byBruteForce({ nodes, roots, edges, mostHops, mostChildren, pins, heads
   return best
 }
 
-test('equal to brute force on 500 random small sites, pins, limits and roots that hang by radio included', () => {
+test('equal to brute force on 500 random small sites, pins, limits and roots that have their uplink by radio included', () => {
   for (let seed = 1; seed <= 500; seed++) {
     const problem = randomProblem(seed)
     const tree = chooseTree(problem)

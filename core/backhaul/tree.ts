@@ -304,7 +304,7 @@ class Search {
   }
 }
 
-/** Nobody hangs on anybody. */
+/** Nobody has an uplink to anybody. */
 const emptyTree = (nodes: number): Tree => ({
   parent: new Array<null>(nodes).fill(null),
   cost: new Array<number>(nodes).fill(Infinity),

@@ -7,14 +7,14 @@ export type WayKind = 'cable' | 'plainSwitch' | 'mains' | 'mesh' | 'bridge' | 's
 
 export interface WayRow {
   kind: WayKind
-  /** "Cable to Chandlery switch port 11", "Mesh, hangs on Gate AP". */
+  /** "Cable to Chandlery switch port 11", "Mesh, uplink to Gate AP". */
   name: string
   /** How it is fed in the plan now. */
   isPlanned: boolean
   lowMbps: number
   likelyMbps: number
   highMbps: number
-  /** Share of its air that everybody around loses for each 10 Mbit/s that this one carries, percent. */
+  /** Share of its airtime that everybody around loses for each 10 Mbit/s that this one carries, percent. */
   takesPercentPer10: number
   /** Wait of one packet over the radio hops, by light and by heavy load; null where there are none. */
   lightMs: number | null

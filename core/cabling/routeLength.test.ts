@@ -28,7 +28,7 @@ test('the way of a cable, if one is drawn', () => {
   ).toBeUndefined()
 })
 
-test('without one it is reckoned from the places: a fifth more than straight, the heights, and slack', () => {
+test('without one it is worked out from the places: a fifth more than straight, the heights, and slack', () => {
   const [a, b] = [device('switch'), device('ap-shop')]
   const straight = Math.hypot(58 - 60, 100 - 94.6)
   expect(estimatedLengthM(site, a, b)).toBeCloseTo(straight * 1.2 + (2.9 - 1.8) + 3, 6)

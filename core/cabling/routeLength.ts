@@ -33,7 +33,7 @@ export function routeLength(site: Site, route: CableRoute): Traced {
 const DETOUR = 1.2
 const SLACK_M = 3
 
-/** What a cable between two placed boxes would need, for want of a drawn way. Null unless both have a place. */
+/** What a cable between two placed devices would need, for want of a drawn way. Null unless both have a place. */
 export function estimatedLengthM(site: Site, a: Device | undefined, b: Device | undefined): number | null {
   if (!a?.position || !b?.position) return null
   const height = ({ position }: Device) =>

@@ -49,7 +49,12 @@ export function assign(problem: Clashes, solve: Solve | null, seconds = 10, seed
   const best = better ? choiceOf(problem, solved.values) : choice
   const least = costOf(problem, best)
   const proof = Math.min(least, Math.max(bound, solved.bound))
-  return { choice: best, cost: least, bound: proof, proven: least <= proof + 1e-6 }
+  return {
+    choice: best,
+    cost: least,
+    bound: proof,
+    proven: least <= proof + 1e-6 * Math.max(1, Math.abs(least)),
+  }
 }
 
 /** One column per node and option, one per edge for what it costs. */

@@ -39,15 +39,15 @@ describe('options', () => {
   const shop = plannedRadios(site, '5').find(({ device }) => device.id === 'ap-shop')!
   const shop24 = plannedRadios(site, '2.4').find(({ device }) => device.id === 'ap-shop')!
 
-  test('2.4 GHz by its school, at 20 MHz, and only what the country has', () => {
+  test('2.4 GHz by its method, at 20 MHz, and only what the country has', () => {
     expect(optionsOf(site, shop24, 500, WISHES).map(({ channel }) => channel)).toEqual([1, 6, 11])
-    const other = { ...site, ground: { ...site.ground, channelSchool24: '1-5-9-13' as const } }
+    const other = { ...site, ground: { ...site.ground, channelPlan24: '1-5-9-13' as const } }
     expect(optionsOf(other, shop24, 1, WISHES).map(({ channel }) => channel)).toEqual([1, 5, 9, 13])
     expect(optionsOf({ ...other, country: 'US' }, shop24, 1, WISHES).map(({ channel }) => channel)).toEqual([
       1, 5, 9,
     ])
   })
-  test('5 GHz by the need: the narrowest width that carries the load, no wider than the box', () => {
+  test('5 GHz by the need: the narrowest width that carries the load, no wider than the device', () => {
     const width = (load: number) => optionsOf(site, shop, load, WISHES)[0]?.widthMhz
     expect(width(1)).toBe(20)
     expect(width(90)).toBe(40)

@@ -23,7 +23,7 @@ export interface ChannelOption {
   radar: boolean
 }
 
-export interface ChannelWishes {
+export interface ChannelAims {
   /** Whether channels on which radar may come first are to be used. */
   useRadar: boolean
 }
@@ -35,8 +35,8 @@ export interface ChannelPlan extends Assigned {
   loadMbps: number[]
 }
 
-/** 2.4 GHz has room for three channels of 20 MHz, or four that overlap a little; two schools. Common practice, no source. */
-export const SCHOOLS_24: Record<GroundSettings['channelSchool24'], number[]> = {
+/** 2.4 GHz has room for three channels of 20 MHz, or four that overlap a little; two methods. Common practice, no source. */
+export const PLANS_24: Record<GroundSettings['channelPlan24'], number[]> = {
   '1-6-11': [1, 6, 11],
   '1-5-9-13': [1, 5, 9, 13],
 }
@@ -53,12 +53,12 @@ export function optionsOf(
   site: Site,
   radio: PlannedRadio,
   loadMbps: number,
-  wishes: ChannelWishes,
+  aims: ChannelAims,
 ): ChannelOption[] {
   const region = regionOf(site.country)
   const allowed = channelsOf(region, radio.band)
   if (radio.band === '2.4')
-    return SCHOOLS_24[site.ground.channelSchool24]
+    return PLANS_24[site.ground.channelPlan24]
       .filter((channel) => allowed.includes(channel))
       .map((channel) => ({ channel, widthMhz: 20, radar: false }))
   const widthMhz = widthFor(site, radio, loadMbps)
@@ -68,7 +68,7 @@ export function optionsOf(
     const rules = parts.map((part) => allowanceOf(region, radio.band, part))
     if (rules.some((rule) => !rule)) continue
     const radar = rules.some((rule) => rule?.radar)
-    if (radar && !wishes.useRadar) continue
+    if (radar && !aims.useRadar) continue
     const first = Math.min(...parts)
     if (!blocks.has(first)) blocks.set(first, { channel: first, widthMhz, radar })
   }
@@ -111,7 +111,7 @@ export function planChannels(
   site: Site,
   radios: readonly PlannedRadio[],
   { edges, loadMbps }: Hearing,
-  wishes: ChannelWishes,
+  aims: ChannelAims,
   solve: Solve | null,
   seconds = 10,
 ): ChannelPlan {
@@ -121,7 +121,7 @@ export function planChannels(
   )
   const options = radios.map((radio, i) => {
     const kept = own[i]
-    return radio.locked && kept ? [kept] : optionsOf(site, radio, loadMbps[i]!, wishes)
+    return radio.locked && kept ? [kept] : optionsOf(site, radio, loadMbps[i]!, aims)
   })
   const price = (option: ChannelOption, i: number) =>
     foreignCost(band, option, site.neighbours, loadMbps[i]!) +

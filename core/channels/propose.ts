@@ -13,7 +13,7 @@ import type { Solve } from '../solver'
 import { hearing } from './hearing'
 import type { LevelLayers } from './hearing'
 import { planChannels } from './plan'
-import type { ChannelPlan, ChannelWishes } from './plan'
+import type { ChannelPlan, ChannelAims } from './plan'
 import { lowerPowers } from './powers'
 
 export interface ChannelChange {
@@ -38,7 +38,7 @@ const CELL_M = 2
 /** Channels, widths and powers for every band the plan has radios on. */
 export function proposeChannels(
   site: Site,
-  wishes: ChannelWishes & { lowerPower: boolean },
+  aims: ChannelAims & { lowerPower: boolean },
   solve: Solve | null,
   seconds: number,
   onProgress: (share: number) => void = () => undefined,
@@ -54,12 +54,12 @@ export function proposeChannels(
       site,
       radios,
       hearing(site, radios, levels),
-      wishes,
+      aims,
       solve,
       seconds / bands.length,
     )
     plans.push({ band, before: plan.before, after: plan.cost, bound: plan.bound, proven: plan.proven })
-    const powers = wishes.lowerPower
+    const powers = aims.lowerPower
       ? lowerPowers(site, radios, levels)
       : radios.map(({ powerDbm }) => powerDbm)
     changes.push(...changesOf(plan, powers))

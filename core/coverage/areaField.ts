@@ -10,7 +10,7 @@ import { overNoise, served } from './readings'
 import type { Served } from './readings'
 import { sceneOf } from './scene'
 
-/** The field over one drawn area on its own band: which light serves each cell, how loud, and how far over noise. */
+/** The field over one drawn area on its own band: which access point serves each cell, how loud, and how far over noise. */
 export interface AreaField {
   grid: Grid
   radios: PlannedRadio[]

@@ -23,8 +23,8 @@ export interface AreaShare {
   medianDbm: number | null
   /** The weakest spot and where. */
   weakest: { at: Point; dbm: number } | null
-  /** Device ids of the lights that serve it, those with most of it first. */
-  lights: string[]
+  /** Device ids of the access points that serve it, those with most of it first. */
+  servedBy: string[]
 }
 
 /** Cells whose middle lies in the outline. */
@@ -88,7 +88,7 @@ export function areaShare(
     fastEnough: share(fast),
     medianDbm: levels.sort((a, b) => a - b)[Math.floor(levels.length / 2)] ?? null,
     weakest,
-    lights: [...by].sort((a, b) => b[1] - a[1]).map(([i]) => radios[i]!.device.id),
+    servedBy: [...by].sort((a, b) => b[1] - a[1]).map(([i]) => radios[i]!.device.id),
   }
 }
 

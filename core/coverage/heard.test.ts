@@ -33,7 +33,7 @@ describe('along a line', () => {
   const shop = site.devices.find(({ id }) => id === 'ap-shop')!.position!.at
   const line: [Point, Point] = [shop, [shop[0] + 30, shop[1] + 40]]
 
-  test('steps are equal, both ends are in, and each level is the sounding there', () => {
+  test('steps are equal, both ends are in, and each level is the signal there', () => {
     const { farM, loudest } = levelsAlong(site, radios, line, zM, 10, 3)
     expect(farM).toHaveLength(11)
     expect(farM[0]).toBe(0)
@@ -55,8 +55,8 @@ describe('along a line', () => {
     expect(all.slice(0, 3).map(({ radio }) => radio.key)).toEqual(loudest.map(({ radio }) => radio.key))
   })
 
-  test('two lights of one name stay two', () => {
-    const twins = radios.map((radio) => ({ ...radio, device: { ...radio.device, name: 'Light' } }))
+  test('two access points of one name stay two', () => {
+    const twins = radios.map((radio) => ({ ...radio, device: { ...radio.device, name: 'Access point' } }))
     const { loudest } = levelsAlong(site, twins, line, zM, 4, 3)
     expect(new Set(loudest.map(({ radio }) => radio.key)).size).toBe(3)
   })

@@ -3,13 +3,13 @@ import { distanceM } from '../site'
 import type { Point, Site } from '../site'
 import type { PlannedRadio } from './plannedRadios'
 import { downDbm, weakerRiseDb } from './readings'
-import { sounding } from './sounding'
-import type { Sounding } from './sounding'
+import { signalPath } from './signalPath'
+import type { SignalPath } from './signalPath'
 
 /** A radio as a client at one spot has it. */
 export interface Heard {
   radio: PlannedRadio
-  way: Sounding
+  way: SignalPath
   /** Level at the client. */
   dbm: number
   /** The weaker direction over the noise of the radio's own width. */
@@ -20,7 +20,7 @@ export interface Heard {
 export const heardAt = (site: Site, radios: readonly PlannedRadio[], at: Point, zM: number): Heard[] =>
   radios
     .map((radio): Heard => {
-      const way = sounding(site, radio, at, zM)
+      const way = signalPath(site, radio, at, zM)
       const noiseDbm = noiseFloorDbm(radio.widthMhz, site.ground.noiseFigureDb)
       return {
         radio,
@@ -52,7 +52,9 @@ export function levelsAlong(
     from[1] + (to[1] - from[1]) * share,
   ]
   const all = radios.map((radio): LevelsAlong => {
-    const dbm = shares.map((share) => downDbm(radio, sounding(site, radio, at(share), zM).wayDb, site.ground))
+    const dbm = shares.map((share) =>
+      downDbm(radio, signalPath(site, radio, at(share), zM).wayDb, site.ground),
+    )
     return { radio, dbm }
   })
   return {

@@ -1,15 +1,15 @@
 import { seededRandom } from '~/core/random'
 import { ceilingAntenna } from '../radio'
 import { DEFAULT_GROUND, bareDevice, emptySite } from '../site'
-import type { Antenna, Building, Obstacle, Point, PropagationSchool, Site, Wall } from '../site'
+import type { Antenna, Building, Obstacle, Point, PropagationModel, Site, Wall } from '../site'
 import { gridOver, middleOfCell } from './grid'
 import { computeLayer, computeRows, layerJob } from './kernel'
 import { outdoorCells } from './outdoors'
 import { kernelRadio, plannedRadios } from './plannedRadios'
 import { sceneOf } from './scene'
-import { sounding } from './sounding'
+import { signalPath } from './signalPath'
 
-const SCHOOLS: PropagationSchool[] = ['byPlace', 'multiWall', 'powerLaw', 'siteGeneral', 'freeSpace']
+const MODELS: PropagationModel[] = ['byPlace', 'multiWall', 'powerLaw', 'siteGeneral', 'freeSpace']
 const MATERIALS = ['brick', 'concrete', 'plasterboard', 'glass', 'metal', 'wood']
 const SECTOR: Antenna = {
   ...ceilingAntenna(9),
@@ -21,7 +21,7 @@ const SECTOR: Antenna = {
 }
 
 /** Walls, boats, two storeys and an access point at random. */
-function randomSite(seed: number, school: PropagationSchool): Site {
+function randomSite(seed: number, model: PropagationModel): Site {
   const next = seededRandom(seed)
   const between = (from: number, to: number) => from + next() * (to - from)
   const spot = (): Point => [between(0, 40), between(0, 30)]
@@ -67,7 +67,7 @@ function randomSite(seed: number, school: PropagationSchool): Site {
   return {
     ...emptySite('Random'),
     country: 'NL',
-    ground: { ...DEFAULT_GROUND, school },
+    ground: { ...DEFAULT_GROUND, model },
     levels: [
       { id: 'low', name: 'Ground', floorM: 0, heightM: 3, slabMaterial: 'concrete', slabMm: 0 },
       { id: 'high', name: 'Upstairs', floorM: 3, heightM: 2.8, slabMaterial: 'concrete', slabMm: 180 },
@@ -103,14 +103,14 @@ function layerOf(site: Site, cellM = 1.25) {
 }
 
 describe('the kernel', () => {
-  test.each(SCHOOLS)('comes to what the plain calculation comes to, school %s', (school) => {
+  test.each(MODELS)('comes to what the plain calculation comes to, method %s', (model) => {
     const off: number[] = []
     for (let seed = 1; seed <= 8; seed++) {
-      const site = randomSite(seed, school)
+      const site = randomSite(seed, model)
       const { grid, layer, radio } = layerOf(site)
       for (let row = 0; row < grid.rows; row++)
         for (let column = 0; column < grid.columns; column++) {
-          const plain = sounding(site, radio, middleOfCell(grid, column, row), grid.zM)
+          const plain = signalPath(site, radio, middleOfCell(grid, column, row), grid.zM)
           off.push(Math.abs(layer[row * grid.columns + column]! - plain.wayDb))
         }
     }

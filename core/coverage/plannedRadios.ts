@@ -25,7 +25,7 @@ export interface PlannedRadio {
   widthMhz: number
   generation: Generation
   streams: number
-  /** Whether clients join it: a radio kept for a link to another box only takes air. */
+  /** Whether clients join it: a radio kept for a link to another device only takes airtime. */
   serves: boolean
   locked: boolean
 }
@@ -122,7 +122,7 @@ export function sentRadio(site: Site, radio: PlannedRadio, clientZM: number): Se
     antenna,
     azimuthDeg: position.azimuthDeg,
     tiltDeg: position.tiltDeg,
-    propagation: propagationOf(site.ground.school, band, BAND_MHZ[band], zM, clientZM),
+    propagation: propagationOf(site.ground.model, band, BAND_MHZ[band], zM, clientZM),
   }
 }
 

@@ -7,7 +7,7 @@ import {
   powerLawLossDb,
   siteGeneralLossDb,
 } from '../radio'
-import type { Band, PropagationSchool } from '../site'
+import type { Band, PropagationModel } from '../site'
 
 /** How loss grows with distance: `atOneM + slope · log d`, in dB, d in metres. */
 export interface Slope {
@@ -15,7 +15,7 @@ export interface Slope {
   perDecade: number
 }
 
-/** One school as the kernel wants it. */
+/** One method as the kernel wants it. */
 export interface Propagation {
   /** With nothing in between. */
   clear: Slope
@@ -39,45 +39,43 @@ const slope = (loss: (distanceM: number) => number): Slope => ({
   perDecade: loss(10) - loss(1),
 })
 
-export const SCHOOLS: Record<
-  PropagationSchool,
-  { name: string; says: string; costs: string; source: string }
-> = {
-  byPlace: {
-    name: 'By place',
-    says: 'Indoors free space and each wall by its material; in the open two rays, and over the top of what stands in the way.',
-    costs: 'Needs the walls drawn with what they are made of.',
-    source: 'ITU-R P.525-4, P.2040-3, P.1411-11 (break point), P.526-15 (knife edge)',
-  },
-  multiWall: {
-    name: 'Walls one by one',
-    says: 'Free space and each wall by its material, everywhere.',
-    costs: 'Hopeful far out in the open: no ground, and nothing goes over a wall.',
-    source: 'ITU-R P.525-4, P.2040-3',
-  },
-  powerLaw: {
-    name: 'Power law',
-    says: 'One slope for an office with its walls in it, and so much a floor.',
-    costs: 'Needs no walls, and sees none: a steel door is as good as a curtain.',
-    source: 'ITU-R P.1238-8, coefficients from memory',
-  },
-  siteGeneral: {
-    name: 'Site-general',
-    says: 'One slope in sight of the light, a steeper one behind any wall.',
-    costs: 'Knows walls only as “in the way”. Measured up to about 30 m in offices.',
-    source: 'ITU-R P.1238-11, coefficients from memory',
-  },
-  freeSpace: {
-    name: 'Free space',
-    says: 'Nothing in the way, nowhere.',
-    costs: 'The best that could ever be: a bound, no forecast.',
-    source: 'ITU-R P.525-4',
-  },
-}
+export const MODELS: Record<PropagationModel, { name: string; says: string; costs: string; source: string }> =
+  {
+    byPlace: {
+      name: 'By place',
+      says: 'Indoors free space and each wall by its material; in the open two rays, and over the top of what stands in the way.',
+      costs: 'Needs the walls drawn with what they are made of.',
+      source: 'ITU-R P.525-4, P.2040-3, P.1411-11 (break point), P.526-15 (knife edge)',
+    },
+    multiWall: {
+      name: 'Walls one by one',
+      says: 'Free space and each wall by its material, everywhere.',
+      costs: 'Hopeful far out in the open: no ground, and nothing goes over a wall.',
+      source: 'ITU-R P.525-4, P.2040-3',
+    },
+    powerLaw: {
+      name: 'Power law',
+      says: 'One slope for an office with its walls in it, and so much a floor.',
+      costs: 'Needs no walls, and sees none: a steel door is as good as a curtain.',
+      source: 'ITU-R P.1238-8, coefficients from memory',
+    },
+    siteGeneral: {
+      name: 'Site-general',
+      says: 'One slope in sight of the access point, a steeper one behind any wall.',
+      costs: 'Knows walls only as “in the way”. Measured up to about 30 m in offices.',
+      source: 'ITU-R P.1238-11, coefficients from memory',
+    },
+    freeSpace: {
+      name: 'Free space',
+      says: 'Nothing in the way, nowhere.',
+      costs: 'The best that could ever be: a bound, no forecast.',
+      source: 'ITU-R P.525-4',
+    },
+  }
 
-/** The figures of a school for a radio and a client at heights over the ground. */
+/** The figures of a method for a radio and a client at heights over the ground. */
 export function propagationOf(
-  school: PropagationSchool,
+  model: PropagationModel,
   band: Band,
   frequencyMhz: number,
   radioHeightM: number,
@@ -94,7 +92,7 @@ export function propagationOf(
     furtherFloorDb: 0,
     bends: false,
   }
-  switch (school) {
+  switch (model) {
     case 'byPlace':
       return {
         ...base,

@@ -6,7 +6,7 @@ import type { PlannedRadio } from './plannedRadios'
 export type Reading = 'signal' | 'snr' | 'sinr' | 'rate' | 'second' | 'servers'
 
 export const READINGS: Record<Reading, { name: string; unit: string; says: string }> = {
-  signal: { name: 'Signal', unit: 'dBm', says: 'level of the strongest light at the client' },
+  signal: { name: 'Signal', unit: 'dBm', says: 'level of the strongest access point at the client' },
   snr: { name: 'Over noise', unit: 'dB', says: 'level over the noise, in the weaker direction' },
   sinr: {
     name: 'Over noise and others',
@@ -15,7 +15,7 @@ export const READINGS: Record<Reading, { name: string; unit: string; says: strin
   },
   rate: { name: 'Link rate', unit: 'Mbit/s', says: 'what the standard’s tables give at that ratio' },
   second: { name: 'Second best', unit: 'dBm', says: 'who takes over when the strongest one fails' },
-  servers: { name: 'Lights heard', unit: '', says: 'how many are heard well enough' },
+  servers: { name: 'Access points heard', unit: '', says: 'how many are heard well enough' },
 }
 
 /** How much of the time another radio is taken to talk. Assumed, no source: the airtime of a site is worked out elsewhere. */

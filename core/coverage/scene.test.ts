@@ -1,10 +1,10 @@
 import { boatyard } from '~/tests/kit/yard'
 import { slabLossDb, materialOf, BAND_MHZ, freeSpaceLossDb } from '../radio'
 import { lengthM, within } from '../site'
-import type { Point, PropagationSchool, Wall } from '../site'
+import type { Point, PropagationModel, Wall } from '../site'
 import { cellAt, cellCount, coarser, gridOver, middleOfCell } from './grid'
 import { outdoorCells } from './outdoors'
-import { SCHOOLS, propagationOf } from './propagation'
+import { MODELS, propagationOf } from './propagation'
 import { cellsWithin } from './areaShare'
 import { PIECE, anticlockwise, isOutdoors, sceneOf, slabsOf, wallLossDb, wallPieces } from './scene'
 import { eirpLimit, plannedRadios } from './plannedRadios'
@@ -13,7 +13,7 @@ const site = boatyard()
 
 describe('grids', () => {
   const grid = gridOver([10, 20], [34, 32], 0.5, 1.2)
-  test('whole cells over a box, found again by their middles', () => {
+  test('whole cells over a device, found again by their middles', () => {
     expect(grid).toMatchObject({ columns: 48, rows: 24, cellM: 0.5 })
     expect(cellCount(grid)).toBe(1152)
     for (const [column, row] of [
@@ -114,18 +114,18 @@ describe('the scene', () => {
   })
 })
 
-describe('schools', () => {
-  test.each(Object.keys(SCHOOLS) as PropagationSchool[])(
+describe('methods', () => {
+  test.each(Object.keys(MODELS) as PropagationModel[])(
     '%s says what it is, what it costs and where it is from',
-    (school) => {
-      for (const words of Object.values(SCHOOLS[school])) expect(words.length).toBeGreaterThan(7)
-      const law = propagationOf(school, '5', 5500, 3, 1.2)
+    (model) => {
+      for (const words of Object.values(MODELS[model])) expect(words.length).toBeGreaterThan(7)
+      const law = propagationOf(model, '5', 5500, 3, 1.2)
       expect(law.clear.atOneM).toBeGreaterThan(35)
       expect(law.clear.atOneM).toBeLessThan(60)
       expect(law.behindWalls.perDecade).toBeGreaterThanOrEqual(law.clear.perDecade)
     },
   )
-  test('only the school by place knows the ground and goes over walls; free space knows nothing', () => {
+  test('only the method by place knows the ground and goes over walls; free space knows nothing', () => {
     expect(propagationOf('byPlace', '5', 5500, 3, 1.2)).toMatchObject({ bends: true, countsWalls: true })
     expect(propagationOf('byPlace', '5', 5500, 3, 1.2).breakM).toBeCloseTo(
       (4 * 3 * 1.2 * 5500) / 299.792458,
@@ -140,18 +140,18 @@ describe('schools', () => {
 })
 
 describe('planned radios', () => {
-  test('power is what is asked for, what the box can, and what the country lets it', () => {
+  test('power is what is asked for, what the device can, and what the country lets it', () => {
     const power = (id: string, band: '2.4' | '5') =>
       plannedRadios(site, band).find(({ device }) => device.id === id)!
     // 20 dBm EIRP at 2.4 GHz with an 11 dBi sector: 9 dBm are left.
     expect(power('ap-hard', '2.4')).toMatchObject({ eirpDbm: 20, powerDbm: 9, eirpLimitDbm: 20 })
-    // 30 dBm are allowed on channel 100; the box gives 20.
+    // 30 dBm are allowed on channel 100; the device gives 20.
     expect(power('ap-hard', '5')).toMatchObject({ eirpDbm: 30, eirpLimitDbm: 30 })
     expect(eirpLimit('NL', '5', 149)).toBeNull()
     expect(eirpLimit('NL', '5', null)).toBe(23)
     expect(eirpLimit('ZZ', '6', null)).toBeNull()
   })
-  test('radios that are off, and boxes without a place, are not on the chart', () => {
+  test('radios that are off, and devices without a place, are not on the chart', () => {
     const off = {
       ...site,
       devices: site.devices.map((device) =>

@@ -10,7 +10,7 @@ const boxOf = (id: string, within: Site = site): Device => within.devices.find((
 /** On the bridge's own band. */
 const pontoon: Area = { ...site.areas.find(({ id }) => id === 'a-pont')!, band: '5' }
 
-test('a box serves clients on a band unless that radio is kept for a link', () => {
+test('a device serves clients on a band unless that radio is kept for a link', () => {
   const shop = boxOf('ap-shop')
   expect(servesOn(shop, '5')).toBe(true)
   expect(servesOn(boxOf('bridge-quay'), '5')).toBe(false)

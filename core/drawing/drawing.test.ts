@@ -88,16 +88,16 @@ describe('drawing a line', () => {
 describe('pieces', () => {
   const site = boatyard()
   const wall = { collection: 'walls', id: 'w-fence' } as const
-  const light = { collection: 'devices', id: 'ap-shop' } as const
+  const placed = { collection: 'devices', id: 'ap-shop' } as const
 
   test('move together, and there and back is where they were', () => {
-    const there = applyEdits(site, shifted(site, [wall, light], [1.1, -2.2]))
+    const there = applyEdits(site, shifted(site, [wall, placed], [1.1, -2.2]))
     expect(cornersOf(there, wall)[0]).toEqual([21.1, 57.8])
-    expect(cornersOf(there, light)[0]).toEqual([59.1, 97.8])
-    const back = applyEdits(there, shifted(there, [wall, light], [-1.1, 2.2]))
+    expect(cornersOf(there, placed)[0]).toEqual([59.1, 97.8])
+    const back = applyEdits(there, shifted(there, [wall, placed], [-1.1, 2.2]))
     expect(cornersOf(back, wall)).toEqual(cornersOf(site, wall))
   })
-  test('a locked light does not move', () => {
+  test('a locked access point does not move', () => {
     const device = site.devices.find(({ id }) => id === 'ap-shop')!
     const locked = applyEdits(site, [
       {
@@ -106,18 +106,18 @@ describe('pieces', () => {
         record: { ...device, position: { ...device.position!, locked: true } },
       },
     ])
-    expect(shifted(locked, [light], [1, 1])).toEqual([])
-    expect(cornerMoved(locked, light, 0, [0, 0])).toEqual([])
+    expect(shifted(locked, [placed], [1, 1])).toEqual([])
+    expect(cornerMoved(locked, placed, 0, [0, 0])).toEqual([])
   })
   test('one corner, a route across levels, a copy, and off the ground', () => {
     expect(cornersOf(applyEdits(site, cornerMoved(site, wall, 1, [20, 150])), wall)[1]).toEqual([20, 150])
     const route = { collection: 'cableRoutes', id: 'c-office' } as const
     expect(cornersOf(applyEdits(site, shifted(site, [route], [1, 0])), route)[0]).toEqual([61, 94.6])
-    const copy = copied(site, [wall, light], [2, 2], () => 'w-copy')
+    const copy = copied(site, [wall, placed], [2, 2], () => 'w-copy')
     expect(copy.refs).toEqual([{ collection: 'walls', id: 'w-copy' }])
     expect(cornersOf(applyEdits(site, copy.edits), copy.refs[0]!)[0]).toEqual([22, 62])
     const area = { collection: 'areas', id: 'a-shop' } as const
-    const bare = applyEdits(site, removed(site, [wall, light, area]))
+    const bare = applyEdits(site, removed(site, [wall, placed, area]))
     expect(bare.walls.some(({ id }) => id === 'w-fence')).toBe(false)
     expect(bare.devices.find(({ id }) => id === 'ap-shop')?.position).toBeNull()
     expect(bare.areas.find(({ id }) => id === 'a-shop')?.outline).toEqual([])

@@ -77,7 +77,7 @@ const put = (collection: Collection, record: Loose): Edit => ({
   record: record as unknown as AnyRecord,
 })
 
-/** Edits that shift pieces together. Locked lights stay. */
+/** Edits that shift pieces together. Locked access points stay. */
 export function shifted(site: Site, refs: readonly PieceRef[], [dx, dy]: Point): Edit[] {
   return refs.flatMap((ref) => {
     const record = recordOf(site, ref)

@@ -3,7 +3,7 @@ import { adr1 } from './adr1'
 
 const stray = { start: '172.27.12.20', end: '172.27.12.40', gateway: null, nameServers: [] }
 
-test('a box with its own address server left on, in the network of the gear', () => {
+test('a device with its own address server left on, in the network of the gear', () => {
   const site = withDevice(yard(), 'switch', { strayServer: stray })
   expect(seen(adr1, site)[0]?.says).toContain('Chandlery switch')
   expectMended(adr1, site)

@@ -20,7 +20,7 @@ export const adr2: Rule = {
     ),
 }
 
-/** A box can move; the gateway's address is known to every client, so there the pool gives way. */
+/** A device can move; the gateway's address is known to every client, so there the pool gives way. */
 function mendFor(site: Site, network: Network, fixed: FixedAddress): Mend | undefined {
   if (fixed.use === 'management' && fixed.ip !== network.gateway)
     return moveManagement(site, fixed.device, network)

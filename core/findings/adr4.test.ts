@@ -7,7 +7,7 @@ test('switch and controller on one address: the later one moves', () => {
   expect(mended.devices.find(({ id }) => id === 'switch')?.management.ip).toBe('172.27.12.2')
 })
 
-test('a box on the gateway’s address is told so', () => {
+test('a device on the gateway’s address is told so', () => {
   const site = withManagement(yard(), 'controller', { ip: '172.27.12.1' })
   expect(seen(adr4, site).length).toBeGreaterThan(0)
 })

@@ -10,13 +10,13 @@ const laptopAt = (ip: string, prefixLength = 24) =>
     gateway: null,
   })
 
-test('a laptop in another subnet than the box it is to set up', () => {
+test('a laptop in another subnet than the device it is to set up', () => {
   const site = laptopAt('192.168.7.20')
   expect(seen(adr8, site)[0]?.says).toContain('192.168.7.20, and Gate hut switch is at 172.27.12.5')
   expectMended(adr8, site)
 })
 
-test('a laptop on the very address of the box', () => {
+test('a laptop on the very address of the device', () => {
   const site = laptopAt('172.27.12.5')
   expect(seen(adr8, site)[0]?.says).toContain('the address of Gate hut switch itself')
 })

@@ -1,6 +1,6 @@
 import type { Entry } from './entry'
 
-/** Mistakes of feeding boxes by radio. Common practice, no source, unless a rule names a standard. */
+/** Mistakes of feeding devices by radio. Common practice, no source, unless a rule names a standard. */
 export const BACKHAUL_MISTAKES = {
   'BKH-1': {
     mistake: 'Parent takes no children, or child may not seek',
@@ -25,7 +25,7 @@ export const BACKHAUL_MISTAKES = {
   },
   'BKH-4': {
     mistake: 'By radio where a cable could run',
-    why: 'Both boxes and all their clients lose air for every bit.',
+    why: 'Both devices and all their clients lose airtimetime for every bit.',
     todo: 'Lay the cable, or write down why not.',
     severity: 'note',
     stage: 'backhaul',

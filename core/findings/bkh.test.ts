@@ -23,7 +23,7 @@ test('the demo without mistakes has none of these', () => {
 test('the demo’s two planted ones', () => {
   const site = spoiltDemoYard()
   expect(seen(bkh1, site)[0]?.says).toBe(
-    'Workshop AP 1 is to hang on Gable AP by radio, but Gable AP takes no children.',
+    'Workshop AP 1 is to have its uplink to Gable AP by radio, but Gable AP takes no children.',
   )
   expect(seen(bkh5, site)[0]?.says).toContain('TQ-pontoon-link here, tq-pontoon-link there')
 })
@@ -55,7 +55,9 @@ describe('BKH-2', () => {
     const none = { ...yard, backhaul: { ...yard.backhaul, mostHops: 0 } }
     expect(seen(bkh2, none)[0]?.says).toBe('Workshop AP 1 is 1 radio hops from a cable; 0 is the most.')
     const full = { ...yard, backhaul: { ...yard.backhaul, mostChildren: 0 } }
-    expect(seen(bkh2, full)[0]?.says).toContain('1 boxes hang on Gable AP; 0 is the most: Workshop AP 1')
+    expect(seen(bkh2, full)[0]?.says).toContain(
+      '1 devices have their uplink to Gable AP; 0 is the most: Workshop AP 1',
+    )
   })
 
   test('a missing radio stops it, and standing too close is a note', () => {
@@ -85,7 +87,7 @@ test('BKH-3: a parent left to choice is compared with the others; pinned is pinn
   )
   const [found] = seen(bkh3, site)
   expect(found?.says).toMatch(
-    /Gate AP hangs on Hard standing AP by choice of its own and gets \d+ Mbit\/s; on .* it would get \d+/,
+    /Gate AP has its uplink to Hard standing AP by choice of its own and gets \d+ Mbit\/s; on .* it would get \d+/,
   )
   expectMended(bkh3, site)
   expect(seen(bkh3, withAir(site, 'ap-gate', { pinned: true }))).toEqual([])
@@ -95,7 +97,7 @@ test('BKH-4: by radio where a cable runs; a stated reason is one', () => {
   const site = withAir(yard, 'ap-work-1', { reason: '' })
   const [found] = seen(bkh4, site)
   expect(found?.says).toMatch(
-    /Workshop AP 1 hangs by radio, and about \d+ m of cable would reach Gate hut switch/,
+    /Workshop AP 1 has its uplink by radio, and about \d+ m of cable would reach Gate hut switch/,
   )
   expect(seen(bkh4, withAir(site, 'ap-work-1', { reason: 'listed façade' }))).toEqual([])
   // Over the creek no cable can run.
@@ -117,7 +119,7 @@ describe('the two ends', () => {
     const far = device(yard, 'bridge-hut').air!.far!
     expectMended(bkh7, withAir(yard, 'bridge-hut', { far: { ...far, hidden: false } }))
     const shared = withAir(yard, 'bridge-hut', { far: { ...far, profileId: 'prof-berth' } })
-    expect(seen(bkh7, shared)[0]?.says).toContain('also the key of TernQuay-Berths')
+    expect(seen(bkh7, shared)[0]?.says).toContain('also the key of TernQuay-PortMarks')
     expect(seen(bkh7, shared)[0]?.mend).toBeUndefined()
   })
 })

@@ -6,7 +6,7 @@ import { putDevice } from './mends'
 import type { Mend, Rule, Sighting } from './types'
 import { atDevice } from './where'
 
-/** Boxes whose two ends are typed in, with the parent. */
+/** Devices whose two ends are typed in, with the parent. */
 const pairs = (site: Site): { child: Device; parent: Device; air: AirUplink }[] =>
   site.devices.flatMap((child) => {
     const parent = child.air?.near ? deviceOf(site, child.air.deviceId) : undefined

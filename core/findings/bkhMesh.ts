@@ -23,7 +23,7 @@ export const bkh1: Rule = {
       if (off.length === 0) return []
       return [
         {
-          says: `${child.name} is to hang on ${parent.name} by radio, but ${off.join(' and ')}.`,
+          says: `${child.name} is to have its uplink to ${parent.name} by radio, but ${off.join(' and ')}.`,
           where: [atDevice(child), atDevice(parent)],
           mend: {
             label: 'Switch both on',
@@ -52,7 +52,7 @@ function levels(site: Site): Sighting[] {
     if (typeof hop === 'string')
       return [
         {
-          says: `${child.name} cannot hang on ${parent.name}: ${hop}`,
+          says: `${child.name} cannot have its uplink to ${parent.name}: ${hop}`,
           where: [atDevice(child)],
           severity: 'stop',
         },
@@ -83,7 +83,7 @@ function louder(site: Site, child: Device, now: Device): Mend | undefined {
   const other = free(site, child).find(
     ({ parent, hop }) => parent.id !== now.id && hop.weakerDbm >= site.backhaul.weakestParentDbm,
   )
-  return other && hang(child, other.parent)
+  return other && pinnedTo(child, other.parent)
 }
 
 /** Parents that take children, have a way to the root that does not lead through the child, and a place free. */
@@ -102,7 +102,7 @@ function free(site: Site, child: Device) {
   })
 }
 
-const hang = (child: Device, parent: Device): Mend | undefined =>
+const pinnedTo = (child: Device, parent: Device): Mend | undefined =>
   child.air
     ? putDevice(`Hang ${child.name} on ${parent.name}, and pin it`, {
         ...child,
@@ -130,7 +130,7 @@ function crowds(site: Site): Sighting[] {
     if (hung.length <= site.backhaul.mostChildren) return []
     return [
       {
-        says: `${hung.length} boxes hang on ${parent.name}; ${site.backhaul.mostChildren} is the most: ${hung.map(({ child }) => child.name).join(', ')}.`,
+        says: `${hung.length} devices have their uplink to ${parent.name}; ${site.backhaul.mostChildren} is the most: ${hung.map(({ child }) => child.name).join(', ')}.`,
         where: [atDevice(parent)],
       },
     ]
@@ -155,9 +155,9 @@ export const bkh3: Rule = {
       if (!best || best.mbps < now * WORTH) return []
       return [
         {
-          says: `${child.name} hangs on ${parent.name} by choice of its own and gets ${now.toFixed(0)} Mbit/s; on ${best.parent.name} it would get ${best.mbps.toFixed(0)}.`,
+          says: `${child.name} has its uplink to ${parent.name} by choice of its own and gets ${now.toFixed(0)} Mbit/s; on ${best.parent.name} it would get ${best.mbps.toFixed(0)}.`,
           where: [atDevice(child), atDevice(best.parent)],
-          mend: hang(child, best.parent),
+          mend: pinnedTo(child, best.parent),
         },
       ]
     }),
@@ -183,7 +183,7 @@ export const bkh4: Rule = {
       if (!cable || !box) return []
       return [
         {
-          says: `${child.name} hangs by radio, and about ${cable.metres.toFixed(0)} m of cable would reach ${box.name}. If there is a reason, write it down there.`,
+          says: `${child.name} has its uplink by radio, and about ${cable.metres.toFixed(0)} m of cable would reach ${box.name}. If there is a reason, write it down there.`,
           where: [atDevice(child), atDevice(box)],
           mend: cableInstead(site, child, box, cable.metres),
         },

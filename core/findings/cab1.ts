@@ -4,7 +4,7 @@ import type { Link, Site } from '../site'
 import type { Rule, Sighting } from './types'
 import { atPort } from './where'
 
-/** Copper over 100 m, by the length that is written down, drawn, or reckoned from where the boxes are. */
+/** Copper over 100 m, by the length that is written down, drawn, or worked out from where the devices are. */
 export const cab1: Rule = {
   code: 'CAB-1',
   check: ({ site }) => site.links.flatMap((link) => check(site, link)),
@@ -31,7 +31,7 @@ function longest(site: Site, link: Link): [number, string] {
   const drawn = route ? routeLength(site, route).value : null
   const reckoned = estimatedLengthM(site, deviceOf(site, link.a.deviceId), deviceOf(site, link.b.deviceId))
   if (drawn !== null && drawn > link.lengthM) return [drawn, 'as drawn']
-  // A reckoned length only counts where nothing better is known.
+  // A worked out length only counts where nothing better is known.
   if (drawn === null && link.lengthM <= 1 && reckoned !== null) return [reckoned, 'by the places of its ends']
   return [link.lengthM, 'by the plan']
 }

@@ -5,13 +5,13 @@ import { putPort } from './mends'
 import type { Rule, Sighting } from './types'
 import { atPort } from './where'
 
-/** A cable between two boxes that carry other people's traffic, slower than the faster of its two ends. */
+/** A cable between two devices that carry other people's traffic, slower than the faster of its two ends. */
 export const cab2: Rule = {
   code: 'CAB-2',
-  check: ({ site }) => site.links.flatMap((link) => check(site, link)),
+  check: ({ site }) => site.links.flatMap((link) => [...check(site, link), ...slowFeed(site, link)]),
 }
 
-const CARRIES = new Set<Device['kind']>(['gateway', 'switch', 'accessPoint', 'router'])
+const CARRIES = new Set<Device['kind']>(['modem', 'gateway', 'switch', 'accessPoint', 'router'])
 
 interface End {
   end: LinkEnd
@@ -39,7 +39,7 @@ function check(site: Site, link: Link): Sighting[] {
   return slow.maxMbps < fast.maxMbps ? slowPort(site, slow, fast) : []
 }
 
-const gbit = (mbps: number): string => (mbps >= 1000 ? `${mbps / 1000} G` : `${mbps} M`)
+const gbit = (mbps: number): string => (mbps >= 1000 ? `${mbps / 1000} Gbit/s` : `${mbps} Mbit/s`)
 
 function tooSlowSetting(site: Site, { end, device, setMbps }: End, could: number): Sighting {
   const port = device.ports.find(({ number }) => number === end.port)
@@ -59,6 +59,21 @@ const tooOldCable = (site: Site, link: Link, could: number): Sighting => ({
     edits: [{ op: 'put', collection: 'links', record: { ...link, category: 'cat6a' } }],
   },
 })
+
+/** The cable behind the modem comes up slower than what the feed brings down. */
+function slowFeed(site: Site, link: Link): Sighting[] {
+  const { downMbps } = site.feed
+  const isModem = ({ deviceId }: LinkEnd) => deviceOf(site, deviceId)?.kind === 'modem'
+  const modem = [link.a, link.b].find(isModem)
+  const speed = linkSpeedMbps(site, link)
+  if (!modem || downMbps === null || speed === null || speed >= downMbps) return []
+  return [
+    {
+      says: `The feed brings ${gbit(downMbps)} down, and the cable from ${portName(site, modem)} comes up at ${gbit(speed)}.`,
+      where: [atPort(site, modem)],
+    },
+  ]
+}
 
 /** Worth a word only where a faster socket is free, or the slow end is what feeds the rest. */
 function slowPort(site: Site, slow: End, fast: End): Sighting[] {

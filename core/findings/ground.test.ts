@@ -61,9 +61,9 @@ describe('RAD-2', () => {
     const mend = seen(rad2, wide).find(({ mend: one }) => one)?.mend
     expect(seen(rad2, applyEdits(wide, mend?.edits ?? []))).toEqual([])
   })
-  test('the other school has 1, 5, 9, 13', () => {
+  test('the other method has 1, 5, 9, 13', () => {
     const site = withRadio('ap-shop', '2.4', { channel: 5 })
-    const other = says(seen(rad2, { ...site, ground: { ...site.ground, channelSchool24: '1-5-9-13' } }))
+    const other = says(seen(rad2, { ...site, ground: { ...site.ground, channelPlan24: '1-5-9-13' } }))
     expect(other).toContain('Office AP is on channel 6')
     expect(other).not.toContain('Chandlery AP is on')
   })
@@ -84,7 +84,7 @@ describe('RAD-4', () => {
     expect(says(seen(rad4, movedTo('ap-work-1', [120.2, 85])))).toContain('20 cm from a metal wall')
   })
   test('in a corner', () => {
-    expect(says(seen(rad4, movedTo('ap-shop', [48.4, 107.7])))).toContain('hangs in a corner')
+    expect(says(seen(rad4, movedTo('ap-shop', [48.4, 107.7])))).toContain('is mounted in a corner')
   })
   test('behind too many walls: the workshop lit from the chandlery only', () => {
     const dark = ['ap-work-1', 'ap-work-2'].reduce(
@@ -95,10 +95,10 @@ describe('RAD-4', () => {
       /Steel workshop is too weak in about \d+ % of its spots .* walls and floors/,
     )
   })
-  test('an area with no light on its band at all', () => {
+  test('an area with no access point on its band at all', () => {
     const site = boatyard()
     const six = { ...site, areas: site.areas.map((area) => ({ ...area, band: '6' as const })) }
-    expect(says(seen(rad4, six))).toContain('no light is placed that sends at 6 GHz')
+    expect(says(seen(rad4, six))).toContain('no access point is placed that sends at 6 GHz')
   })
 })
 
@@ -131,7 +131,7 @@ describe('CAB-1', () => {
     const routes = site.cableRoutes.map((route) => (route.id === 'c-gate' ? { ...route, spareM: 60 } : route))
     expect(says(seen(cab1, { ...site, cableRoutes: routes }))).toContain('as drawn')
   })
-  test('a length that nobody wrote down is reckoned from the places of the ends', () => {
+  test('a length that nobody wrote down is worked out from the places of the ends', () => {
     expect(says(seen(cab1, { ...withLink({ lengthM: 1 }), cableRoutes: [] }))).toBe('')
     const far = movedTo('sw-shed', [220, 30], { ...withLink({ lengthM: 1 }), cableRoutes: [] })
     expect(says(seen(cab1, far))).toContain('by the places of its ends')

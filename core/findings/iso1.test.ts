@@ -13,15 +13,15 @@ test('a drop one way only', () => {
   expectMended(iso1, site)
 })
 
-test('a wish to keep apart that no rule keeps', () => {
+test('a requirement to keep apart that no rule keeps', () => {
   const site = without('r-tills-gear')
   expect(seen(iso1, site)[0]?.says).toBe('Tills must not reach Yard gear, and no rule drops it.')
   expectMended(iso1, site)
 })
 
-test('guests beside a network that nobody wished about', () => {
-  const site = { ...without('r-berths-cameras', 'r-cameras-berths'), wishes: [] }
-  expect(seen(iso1, site).some(({ says }) => says === 'Nothing keeps Berth guests out of Cameras.')).toBe(
+test('guests beside a network that nobody asked for about', () => {
+  const site = { ...without('r-berths-cameras', 'r-cameras-berths'), requirements: [] }
+  expect(seen(iso1, site).some(({ says }) => says === 'Nothing keeps PortMark guests out of Cameras.')).toBe(
     true,
   )
 })
@@ -39,21 +39,21 @@ test('a way that somebody asked for may stay open', () => {
   expect(seen(iso1, boatyard())).toEqual([])
 })
 
-test('a wish that an inner router goes round', () => {
+test('a requirement that an inner router goes round', () => {
   const site = {
     ...without('r-berths-tills'),
-    wishes: boatyard().wishes.filter(({ id }) => id !== 'w-berths-tills'),
+    requirements: boatyard().requirements.filter(({ id }) => id !== 'w-berths-tills'),
   }
   const allowed: Rule[] = [
     { id: 'open', action: 'allow', fromNetworkId: 'berths', to: { networkId: 'tills' }, enabled: true },
     ...site.rules.filter(({ id }) => id !== 'r-tills-berths'),
   ]
-  const wished = [
-    ...site.wishes,
-    { id: 'w1', fromNetworkId: 'berths', to: { networkId: 'tills' }, wish: 'may' as const },
-    { id: 'w2', fromNetworkId: 'tills', to: { networkId: 'berths' }, wish: 'may' as const },
+  const asked = [
+    ...site.requirements,
+    { id: 'w1', fromNetworkId: 'berths', to: { networkId: 'tills' }, strength: 'may' as const },
+    { id: 'w2', fromNetworkId: 'tills', to: { networkId: 'berths' }, strength: 'may' as const },
   ]
-  const spoilt = { ...site, rules: allowed, wishes: wished }
+  const spoilt = { ...site, rules: allowed, requirements: asked }
   expect(seen(iso1, spoilt).map(({ says }) => says)).toEqual([
     'Café must not reach Tills, and does, by way of another network.',
   ])

@@ -11,7 +11,7 @@ export const iso1: Rule = {
   check: ({ site, built: twin }) => {
     const seen = new Set<string>()
     return [
-      ...unkeptWishes(site, twin),
+      ...unkeptRequirements(site, twin),
       ...oneWayDrops(site),
       ...looseGuests(site),
       ...leakedDrops(site, twin),
@@ -28,19 +28,19 @@ export const iso1: Rule = {
 const isRouted = (from: Network, to: Network): boolean =>
   from.id !== to.id && from.routedBy !== null && from.routedBy === to.routedBy
 
-const wishOf = (site: Site, from: Id, to: Id) =>
-  site.wishes.find(
-    (wish) => wish.fromNetworkId === from && typeof wish.to === 'object' && wish.to.networkId === to,
-  )?.wish
+const strengthOf = (site: Site, from: Id, to: Id) =>
+  site.requirements.find(
+    (one) => one.fromNetworkId === from && typeof one.to === 'object' && one.to.networkId === to,
+  )?.strength
 
 const passes = (site: Site, from: Network, to: Network): boolean =>
   isRouted(from, to) && decide(site, from.id, { networkId: to.id }).action === 'allow'
 
 /** The ways between two networks that must be closed for the first to be kept out of the second. */
-function unkeptWishes(site: Site, twin: Twin): Sighting[] {
-  return site.wishes.flatMap(({ fromNetworkId, to, wish }) => {
+function unkeptRequirements(site: Site, twin: Twin): Sighting[] {
+  return site.requirements.flatMap(({ fromNetworkId, to, strength }) => {
     const from = networkOf(site, fromNetworkId)
-    if (wish !== 'mustNot' || !from) return []
+    if (strength !== 'mustNot' || !from) return []
     if (to === 'internet')
       return from.routedBy !== null && decide(site, from.id, 'internet').action === 'allow'
         ? [toInternet(site, from)]
@@ -59,8 +59,8 @@ function unkeptWishes(site: Site, twin: Twin): Sighting[] {
 const leakedDrops = (site: Site, twin: Twin): Sighting[] =>
   site.networks.flatMap((from) =>
     site.networks.flatMap((to) => {
-      const wished = wishOf(site, from.id, to.id)
-      if (from.id === to.id || wished === 'must' || wished === 'may') return []
+      const asked = strengthOf(site, from.id, to.id)
+      if (from.id === to.id || asked === 'must' || asked === 'may') return []
       if (decide(site, from.id, { networkId: to.id }).action === 'allow') return []
       return leak(site, twin, from, to, `A rule keeps ${from.name} out of ${to.name}, and it gets there`)
     }),
@@ -118,8 +118,8 @@ function oneWayDrops(site: Site): Sighting[] {
     const from = networkOf(site, rule.fromNetworkId)
     const to = typeof rule.to === 'object' ? networkOf(site, rule.to.networkId) : undefined
     if (rule.action !== 'drop' || !rule.enabled || !from || !to || passes(site, from, to)) return []
-    const wished = wishOf(site, to.id, from.id)
-    if (wished === 'must' || wished === 'may' || !passes(site, to, from)) return []
+    const asked = strengthOf(site, to.id, from.id)
+    if (asked === 'must' || asked === 'may' || !passes(site, to, from)) return []
     return [
       sighting(
         site,
@@ -131,7 +131,7 @@ function oneWayDrops(site: Site): Sighting[] {
   })
 }
 
-/** Guests beside anything else, where nobody said what is wished. */
+/** Guests beside anything else, where nobody said what is asked for. */
 function looseGuests(site: Site): Sighting[] {
   return site.networks
     .filter(({ purpose }) => purpose === 'guests')
@@ -140,7 +140,7 @@ function looseGuests(site: Site): Sighting[] {
         .filter(
           (other) =>
             other.purpose !== 'guests' &&
-            wishOf(site, guests.id, other.id) === undefined &&
+            strengthOf(site, guests.id, other.id) === undefined &&
             passes(site, guests, other),
         )
         .map((other) => sighting(site, guests, other, `Nothing keeps ${guests.name} out of ${other.name}.`)),
@@ -160,9 +160,9 @@ const toInternet = (site: Site, from: Network): Sighting => ({
   },
 })
 
-/** The way back is closed too, unless it is wished. */
+/** The way back is closed too, unless it is asked for. */
 function dropBothWays(site: Site, from: Network, to: Network): Mend {
-  const back = wishOf(site, to.id, from.id)
+  const back = strengthOf(site, to.id, from.id)
   const alsoBack = passes(site, to, from) && back !== 'must' && back !== 'may'
   const there = dropEdits(site, from.id, { networkId: to.id })
   return alsoBack

@@ -19,7 +19,7 @@ test('a drop behind a broader allow: the drop goes first, the allow stays', () =
     { id: 'wide', action: 'allow', fromNetworkId: 'cameras', to: 'any', enabled: true },
     { id: 'narrow', action: 'drop', fromNetworkId: 'cameras', to: 'internet', enabled: true },
   ]
-  const spoilt = { ...site, wishes: [], rules }
+  const spoilt = { ...site, requirements: [], rules }
   expect(seen(iso2, spoilt)).toHaveLength(1)
   expect(expectMended(iso2, spoilt).rules.map(({ id }) => id)).toEqual(['narrow', 'wide'])
 })

@@ -1,5 +1,5 @@
-import { SCHOOLS_24 } from '../channels'
-import { downDbm, plannedRadios, sounding } from '../coverage'
+import { PLANS_24 } from '../channels'
+import { downDbm, plannedRadios, signalPath } from '../coverage'
 import type { PlannedRadio } from '../coverage'
 import { sharedMhz, spanOf } from '../radio'
 import { distanceM } from '../site'
@@ -15,7 +15,7 @@ export const rad2: Rule = {
 }
 
 function offGrid(site: Site): Sighting[] {
-  const school = SCHOOLS_24[site.ground.channelSchool24]
+  const plan = PLANS_24[site.ground.channelPlan24]
   return site.devices.flatMap((device) =>
     device.radios.flatMap((radio): Sighting[] => {
       if (radio.band !== '2.4' || !radio.enabled) return []
@@ -27,12 +27,12 @@ function offGrid(site: Site): Sighting[] {
             mend: put(device, { ...radio, widthMhz: 20 }, `Make ${device.name} 20 MHz wide at 2.4 GHz`),
           },
         ]
-      if (radio.channel === null || school.includes(radio.channel)) return []
+      if (radio.channel === null || plan.includes(radio.channel)) return []
       const own = radio.channel
-      const next = [...school].sort((a, b) => Math.abs(a - own) - Math.abs(b - own))[0] ?? 1
+      const next = [...plan].sort((a, b) => Math.abs(a - own) - Math.abs(b - own))[0] ?? 1
       return [
         {
-          says: `${device.name} is on channel ${own} at 2.4 GHz, which overlaps two of ${school.join(', ')}.`,
+          says: `${device.name} is on channel ${own} at 2.4 GHz, which overlaps two of ${plan.join(', ')}.`,
           where: [atDevice(device)],
           mend: put(device, { ...radio, channel: next }, `Put ${device.name} on channel ${next}`),
         },
@@ -65,7 +65,7 @@ function loudPair(site: Site, a: PlannedRadio, b: PlannedRadio): Sighting[] {
   if (a.device.air?.deviceId === b.device.id || b.device.air?.deviceId === a.device.id) return []
   if (distanceM(a.position.at, b.position.at) > FAR_M) return []
   if (sharedMhz(spanOf(a.band, a.channel, a.widthMhz), spanOf(b.band, b.channel, b.widthMhz)) === 0) return []
-  const dbm = downDbm(a, sounding(site, a, b.position.at, b.zM).wayDb, site.ground)
+  const dbm = downDbm(a, signalPath(site, a, b.position.at, b.zM).wayDb, site.ground)
   if (dbm < LOUD_DBM) return []
   return [
     {

@@ -1,4 +1,4 @@
-import { downDbm, heardAt, plannedRadios, sounding } from '../coverage'
+import { downDbm, heardAt, plannedRadios, signalPath } from '../coverage'
 import type { PlannedRadio } from '../coverage'
 import { footOn } from '../drawing'
 import { BAND_MHZ, freeSpaceLossDb } from '../radio'
@@ -15,7 +15,7 @@ const LOOKS = 5
 /** An area with more than this share of its spots too weak is a dead spot. */
 const DEAD_SHARE = 0.3
 
-/** Lights hung badly: by metal, in a corner, or with too much between them and an area. */
+/** Access points mounted badly: by metal, in a corner, or with too much between them and an area. */
 export const rad4: Rule = {
   code: 'RAD-4',
   check: ({ site }) => [
@@ -45,7 +45,7 @@ function hungBadly(site: Site, device: Device): Sighting[] {
   if (metal)
     return [
       {
-        says: `${device.name} hangs ${(metal.far * 100).toFixed(0)} cm from a metal wall: it shades half of the yard and bends the pattern. Half a metre off is the least.`,
+        says: `${device.name} is mounted ${(metal.far * 100).toFixed(0)} cm from a metal wall: it shades half of the yard and bends the pattern. Half a metre off is the least.`,
         where: [atDevice(device)],
       },
     ]
@@ -54,7 +54,7 @@ function hungBadly(site: Site, device: Device): Sighting[] {
   return corner
     ? [
         {
-          says: `${device.name} hangs in a corner, less than ${NEAR_CORNER_M * 100} cm from both walls. In the open, high up, it reaches further.`,
+          says: `${device.name} is mounted in a corner, less than ${NEAR_CORNER_M * 100} cm from both walls. In the open, high up, it reaches further.`,
           where: [atDevice(device)],
         },
       ]
@@ -80,15 +80,15 @@ function deadSpots(site: Site): Sighting[] {
     const looks = looksIn(area)
     const zM = level.floorM + site.ground.clientHeightM
     const dead = looks.filter((at) => !isHeard(site, radios, at, zM, area.leastSignalDbm))
-    const nearest = nearestLight(site, area)
+    const nearest = nearestAccessPoint(site, area)
     if (looks.length === 0 || dead.length <= looks.length * DEAD_SHARE || !nearest) return []
     const walls = dead.map((at) => wallsToBest(site, radios, at, zM))
     const most = Math.max(0, ...walls)
     const share = Math.round((100 * dead.length) / looks.length)
     const why =
       radios.length === 0
-        ? `no light is placed that sends at ${area.band} GHz`
-        : `up to ${most} ${most === 1 ? 'wall' : 'walls'} and floors stand between it and the light that is heard best`
+        ? `no access point is placed that sends at ${area.band} GHz`
+        : `up to ${most} ${most === 1 ? 'wall' : 'walls'} and floors stand between it and the access point that is heard best`
     return [
       {
         says: `${area.name} is too weak in about ${share} % of its spots (needs ${area.leastSignalDbm} dBm at ${area.band} GHz): ${why}.`,
@@ -117,7 +117,7 @@ function isHeard(
     .map((radio) => ({ radio, hope: atBest(site, radio, at) }))
     .filter(({ hope }) => hope >= needDbm)
     .sort((a, b) => b.hope - a.hope)
-    .some(({ radio }) => downDbm(radio, sounding(site, radio, at, zM).wayDb, site.ground) >= needDbm)
+    .some(({ radio }) => downDbm(radio, signalPath(site, radio, at, zM).wayDb, site.ground) >= needDbm)
 }
 
 /** Walls and floors on the way to the radio that is heard best after all. */
@@ -126,8 +126,8 @@ function wallsToBest(site: Site, radios: readonly PlannedRadio[], at: Point, zM:
   return best ? best.way.crossings.filter(({ what }) => what !== 'obstacle').length : 0
 }
 
-/** A device to point at: the nearest light, or any that could be one. */
-function nearestLight(site: Site, { outline, levelId }: Area): Device | undefined {
+/** A device to point at: the nearest access point, or any that could be one. */
+function nearestAccessPoint(site: Site, { outline, levelId }: Area): Device | undefined {
   const middle = outline[0]
   const far = ({ position }: Device) =>
     position && middle ? distanceM(position.at, middle) + (position.levelId === levelId ? 0 : 1000) : Infinity

@@ -7,7 +7,7 @@ import { putDevice } from './mends'
 import type { Rule, Sighting } from './types'
 import { atDevice, atNetwork } from './where'
 
-/** Two boxes that both translate: one behind a modem that is a router too, or two gateways side by side. */
+/** Two devices that both translate: one behind a modem that is a router too, or two gateways side by side. */
 export const rol3: Rule = {
   code: 'ROL-3',
   check: ({ site, twin }) => [...behindRouter(site, twin), ...sideBySide(site, twin)],
@@ -42,7 +42,7 @@ function sideBySide(site: Site, twin: Twin): Sighting[] {
       const network = networkOf(site, one.management.networkId)
       return [
         {
-          says: `${one.name} and ${other.name} are both gateways${network ? ` in ${network.name}` : ' on one segment'}. Only one box of a site can be; use the other as a plain access point or behind the first.`,
+          says: `${one.name} and ${other.name} are both gateways${network ? ` in ${network.name}` : ' on one segment'}. Only one device of a site can be; use the other as a plain access point or behind the first.`,
           where: [atDevice(one), atDevice(other), ...(network ? [atNetwork(network)] : [])],
           severity: 'stop' as const,
         },

@@ -3,7 +3,7 @@ import type { DeviceKind } from '../site'
 import type { Rule } from './types'
 import { atDevice, atSsid } from './where'
 
-/** Names that boxes are delivered with, folded to lower case. Common practice, no source. */
+/** Names that devices are delivered with, folded to lower case. Common practice, no source. */
 const FACTORY_SSIDS = new Set([
   'default',
   'wireless',
@@ -28,7 +28,7 @@ export const sec1: Rule = {
     ...site.ssids
       .filter(({ name }) => FACTORY_SSIDS.has(name.toLowerCase()))
       .map((ssid) => ({
-        says: `“${ssid.name}” is a name that boxes are delivered with.`,
+        says: `“${ssid.name}” is a name that devices are delivered with.`,
         where: [atSsid(ssid)],
       })),
     ...site.devices

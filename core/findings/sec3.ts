@@ -2,7 +2,7 @@ import type { Rule } from './types'
 import { atSsid } from './where'
 
 /**
- * A hidden SSID for clients. Two schools: many installers hide names as one layer; it is no lock, since every
+ * A hidden SSID for clients. Two methods: many installers hide names as one layer; it is no lock, since every
  * association sends the name in clear (IEEE 802.11-2020 9.3.3.5). A bridge's own SSID is left alone.
  */
 export const sec3: Rule = {

@@ -19,7 +19,7 @@ export const ssi5: Rule = {
           if (share.value <= MOST_BEACON_PERCENT) return []
           return [
             {
-              says: `${device.name} offers ${names.length} names at ${band} GHz: their beacons alone take ${share.value.toFixed(1)} % of the air, ${beaconShare(band, 1).value.toFixed(1)} % each.`,
+              says: `${device.name} offers ${names.length} names at ${band} GHz: their beacons alone take ${share.value.toFixed(1)} % of the airtime, ${beaconShare(band, 1).value.toFixed(1)} % each.`,
               where: [atDevice(device)],
             },
           ]

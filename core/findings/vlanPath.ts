@@ -69,6 +69,6 @@ function note(gaps: Map<string, MissingVlans>, deviceId: Id, port: Port, need: V
   gaps.set(key, gap)
 }
 
-/** "VLAN 24 (Crew) and VLAN 60 (Berth guests)". */
+/** "VLAN 24 (Crew) and VLAN 60 (PortMark guests)". */
 export const vlanList = (site: Site, vlanIds: number[]): string =>
   vlanIds.map((id) => vlanName(site, id)).join(' and ')

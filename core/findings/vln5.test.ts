@@ -31,7 +31,7 @@ test('two cables that share no VLAN are no loop', () => {
   expect(seen(vln5, second(apart))).toEqual([])
 })
 
-test('a cabled box that hangs on another by radio too', () => {
+test('a cabled device that has its uplink to another by radio too', () => {
   const site = withDevice(boatyard(), 'ap-hard', {
     air: newAir('ap-gate', { way: 'bridge' }),
   })

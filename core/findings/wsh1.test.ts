@@ -23,4 +23,4 @@ test('before a broader rule an allow is put', () => {
   expect(mended.rules[0]).toMatchObject({ id: 'allow-tills-internet', action: 'allow' })
 })
 
-test('a wish that is kept says nothing', () => expect(seen(wsh1, boatyard())).toEqual([]))
+test('a requirement that is kept says nothing', () => expect(seen(wsh1, boatyard())).toEqual([]))

@@ -2,12 +2,12 @@ import { grouped } from '../grouped'
 import { decide, isReached, matrixOf } from '../layer3'
 import type { ReachCell, Twin } from '../layer3'
 import { networkOf } from '../site'
-import type { Network, Site, Wish } from '../site'
+import type { Network, Site, Requirement } from '../site'
 import type { Mend, Rule, Sighting } from './types'
 import { atNetwork } from './where'
 
 interface Unmet {
-  wish: Wish
+  requirement: Requirement
   from: Network
   cell: ReachCell
 }
@@ -22,45 +22,54 @@ export const wsh1: Rule = {
 }
 
 const unmet = (site: Site, twin: Twin): Unmet[] =>
-  site.wishes
-    .filter(({ wish }) => wish === 'must')
-    .flatMap((wish) => {
-      const from = networkOf(site, wish.fromNetworkId)
-      const cell = matrixOf(twin).find((candidate) => isAbout(candidate, wish))
-      return from && cell && !isReached(cell.verdict) ? [{ wish, from, cell }] : []
+  site.requirements
+    .filter(({ strength }) => strength === 'must')
+    .flatMap((requirement) => {
+      const from = networkOf(site, requirement.fromNetworkId)
+      const cell = matrixOf(twin).find((candidate) => isAbout(candidate, requirement))
+      return from && cell && !isReached(cell.verdict) ? [{ requirement, from, cell }] : []
     })
 
-/** Wishes that fail for one reason are one finding. */
+/** Requirements that fail for one reason are one finding. */
 function sighting(site: Site, alike: Unmet[]): Sighting[] {
   const [first] = alike
   if (!first) return []
-  const { from, cell, wish } = first
+  const { from, cell, requirement } = first
   const goals = alike.map(({ cell: { targetName } }) => targetName).join(' and ')
   return [
     {
       says: `${from.name} must reach ${goals}. ${reason(cell)}`,
-      where: [atNetwork(from), ...alike.flatMap((one) => targetNetwork(site, one.wish)).map(atNetwork)],
-      mend: isByRule(cell) && alike.length === 1 ? allow(site, wish, from, cell.targetName) : undefined,
+      where: [
+        atNetwork(from),
+        ...alike.flatMap((one) => targetNetwork(site, one.requirement)).map(atNetwork),
+      ],
+      mend:
+        isByRule(cell) && alike.length === 1 ? allow(site, requirement, from, cell.targetName) : undefined,
     },
   ]
 }
 
-const isAbout = ({ fromNetworkId, target }: ReachCell, wish: Wish): boolean =>
-  fromNetworkId === wish.fromNetworkId &&
-  (wish.to === 'internet'
+const isAbout = ({ fromNetworkId, target }: ReachCell, requirement: Requirement): boolean =>
+  fromNetworkId === requirement.fromNetworkId &&
+  (requirement.to === 'internet'
     ? target.kind === 'internet'
-    : target.kind === 'network' && target.networkId === wish.to.networkId)
+    : target.kind === 'network' && target.networkId === requirement.to.networkId)
 
 const isByRule = ({ exceptions }: ReachCell): boolean =>
   exceptions.every(({ outcome }) => outcome === 'keptOut')
 
 const reason = (cell: ReachCell): string => cell.oddOnes ?? cell.exceptions[0]?.says ?? ''
 
-const targetNetwork = (site: Site, { to }: Wish): Network[] =>
+const targetNetwork = (site: Site, { to }: Requirement): Network[] =>
   typeof to === 'object' ? [networkOf(site, to.networkId) ?? []].flat() : []
 
 /** An allow of its own, before the rule that stands in the way. */
-function allow(site: Site, { fromNetworkId, to }: Wish, from: Network, goal: string): Mend | undefined {
+function allow(
+  site: Site,
+  { fromNetworkId, to }: Requirement,
+  from: Network,
+  goal: string,
+): Mend | undefined {
   const { position } = decide(site, fromNetworkId, to)
   const inTheWay = position === null ? undefined : site.rules[position - 1]
   if (position === null || !inTheWay) return undefined

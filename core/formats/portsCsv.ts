@@ -32,7 +32,7 @@ export const PORT_FIELDS: readonly CsvField[] = [
   csvField('cable', 'Cable', false, 'category'),
 ]
 
-/** Every port of every box with ports side by side, one row each. */
+/** Every port of every device with ports side by side, one row each. */
 export function portsCsv(site: Site): string {
   const rows = switchingDevices(site).flatMap((device) =>
     device.ports.map((port) => {

@@ -51,7 +51,7 @@ interface Context {
   site: Site
   /** VLANs that a device routes. */
   routed: Map<Id, VlanId[]>
-  /** Devices that hang on a device by radio. */
+  /** Devices that have its uplink to a device by radio. */
   children: Map<Id, Device[]>
   allVlans: VlanId[]
 }

@@ -143,7 +143,7 @@ export function leaveTag(
   }
 }
 
-/** A box without a VLAN table listens for untagged frames only. */
+/** A device without a VLAN table listens for untagged frames only. */
 const ownEar = (tag: Tag): Tag | undefined => (tag === null || tag === 0 ? null : undefined)
 
 export const deliveredTo = (result: Flood, place: Place): Delivery | undefined =>

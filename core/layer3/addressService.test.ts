@@ -46,7 +46,7 @@ test('an offer that cannot get back is no offer', () => {
   expect(answeringServers(twinOf(oneWay), place('port:switch:8'))).toEqual([])
 })
 
-test('a box with a server left on answers beside the right one', () => {
+test('a device with a server left on answers beside the right one', () => {
   const site = withDevice(yard(), 'controller', { strayServer: stray })
   expect(answeringServers(twinOf(site), place('port:switch:8')).map(({ deviceId }) => deviceId)).toEqual([
     'gateway',

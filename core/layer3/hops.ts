@@ -100,7 +100,7 @@ export function stoppedWay(twin: Twin, from: Place, to: Place): FrameWay {
   return { ok: false, hops, reason }
 }
 
-/** A radio uplink that carries nothing, at the edge of what hangs together with a device; it would be the way. */
+/** A radio uplink that carries nothing, at the edge of what is connected to a device; it would be the way. */
 function silentOnTheWay({ site, fabric }: Twin, deviceId: Id): string | null {
   if (fabric.silentAir.size === 0) return null
   const together = new Set([deviceId])

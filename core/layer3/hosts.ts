@@ -48,7 +48,7 @@ export interface RouterInterface {
   place: Place
 }
 
-/** Interfaces of routers that have this address, first those that the asker hears. */
+/** Interfaces of routers that have this address, first those that who asks hears. */
 export function interfacesAt(twin: Twin, ip: string, asker: Place): RouterInterface[] {
   const found = twin.site.networks.flatMap((network): RouterInterface[] => {
     if (network.gateway !== ip || network.routedBy === null) return []

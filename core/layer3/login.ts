@@ -63,7 +63,7 @@ function pathTo(twin: Twin, client: Device, server: Device): string | null {
   return failed ? `${client.name} does not reach ${server.name}: ${failed.says}` : null
 }
 
-/** The SSID that a client at an attachment joins, and on which box; null on a wire. */
+/** The SSID that a client at an attachment joins, and on which device; null on a wire. */
 export function joined(
   twin: Twin,
   from: Attachment,

@@ -1,1 +1,2 @@
 export * from './stages'
+export * from './nextStep'

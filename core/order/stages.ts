@@ -1,7 +1,7 @@
 import type { Finding, Severity, Stage } from '../findings'
 import { feedsOf } from '../backhaul'
 import { accessPoints, isConnected, isOnAir } from '../site'
-import type { Site } from '../site'
+import type { Device, Id, Site } from '../site'
 
 /** The stages of the work in their order. A stage that gets a screen gets a line here. */
 export const STAGES: readonly { stage: Stage; name: string; key: string }[] = [
@@ -25,10 +25,16 @@ export interface StageProgress {
   open: Record<Severity, number>
 }
 
+/** What is known of the real site: a rehearsal is no part of it. */
 export interface Observed {
-  accessPointsRunning: number
-  clientTests: number
-  throughputTests: number
+  /** Devices that were measured or confirmed running. */
+  running: ReadonlySet<Id>
+  /** Requirements that must or must not hold, and how many of them have passing evidence on this revision. */
+  asked: number
+  proven: number
+  /** Whether every drawn area meets its need with its confidence. */
+  areasMet: boolean
+  signed: boolean
 }
 
 /** How far the work is, stage by stage. A stage with an open stop or fix is not done. */
@@ -46,22 +52,54 @@ type Judge = (site: Site, observed: Observed) => { says: string; done: boolean }
 const plural = (count: number, noun: string, many = `${noun}s`): string =>
   `${count} ${count === 1 ? noun : many}`
 
+/** What the brief says so far. */
+function briefWords(site: Site): string {
+  const missing = [
+    ...(site.feed.words === '' && site.feed.downMbps === null ? ['feed'] : []),
+    ...(site.country === null ? ['country'] : []),
+    ...(site.requirements.length === 0 ? ['requirements'] : []),
+  ]
+  return missing.length === 0
+    ? plural(site.requirements.length, 'requirement')
+    : `${missing.join(', ')} not stated`
+}
+
+/** Gear that has a state to be seen: all but what passes power or frames on without any. */
+export const seenGear = (site: Site): Device[] => site.devices.filter(({ kind }) => !WITHOUT_STATE.has(kind))
+const WITHOUT_STATE = new Set<Device['kind']>([
+  'station',
+  'injector',
+  'powerline',
+  'unmanagedSwitch',
+  'modem',
+])
+
+/** A tick is earned: each of these is true of the plan, or was seen on the site. */
 const JUDGES: Record<Stage, Judge> = {
   brief: (site) => ({
-    says: site.feed ? 'feed noted' : 'feed not noted',
-    done: site.feed !== '' && site.country !== null,
+    says: briefWords(site),
+    done:
+      (site.feed.words !== '' || site.feed.downMbps !== null) &&
+      site.country !== null &&
+      site.requirements.length > 0,
   }),
   networks: (site) => ({
     says: `${plural(site.networks.length, 'network')}, ${plural(site.ssids.length, 'SSID')}`,
     done: site.networks.length > 0 && site.ssids.length > 0,
   }),
-  ground: (site) => {
+  ground: (site, { areasMet }) => {
     const drawn = site.areas.filter(({ outline }) => outline.length > 0)
     const placed = accessPoints(site).filter(({ position }) => position !== null)
     const all = accessPoints(site).length
+    const isDrawn = drawn.length > 0 && drawn.length === site.areas.length && placed.length === all
     return {
-      says: site.levels.length === 0 ? 'not drawn' : `${placed.length} of ${all} lights placed`,
-      done: drawn.length > 0 && drawn.length === site.areas.length && placed.length === all,
+      says:
+        site.levels.length === 0
+          ? 'not drawn'
+          : isDrawn && !areasMet
+            ? 'areas below their need'
+            : `${placed.length} of ${all} access points placed`,
+      done: isDrawn && areasMet,
     }
   },
   backhaul: (site) => {
@@ -72,7 +110,7 @@ const JUDGES: Record<Stage, Judge> = {
     return {
       says:
         dark.length > 0
-          ? `${plural(dark.length, 'box', 'boxes')} not fed`
+          ? `${plural(dark.length, 'device', 'devices')} not fed`
           : `${plural(byAir.length, 'uplink')} by radio`,
       done: onAir.length > 0 && dark.length === 0,
     }
@@ -84,16 +122,17 @@ const JUDGES: Record<Stage, Judge> = {
       done: site.links.length > 0 && loose.length === 0,
     }
   },
-  staging: (site, { accessPointsRunning }) => {
-    const all = accessPoints(site).length
-    return { says: `${accessPointsRunning} of ${all} running`, done: all > 0 && accessPointsRunning === all }
+  staging: (site, { running }) => {
+    const gear = seenGear(site)
+    const seen = gear.filter(({ id }) => running.has(id)).length
+    return {
+      says: `${seen} of ${gear.length} seen running`,
+      done: gear.length > 0 && seen === gear.length,
+    }
   },
-  proof: (_site, { clientTests, throughputTests }) => ({
-    says:
-      clientTests + throughputTests === 0
-        ? 'nothing measured'
-        : plural(clientTests + throughputTests, 'test'),
-    done: clientTests > 0 && throughputTests > 0,
+  proof: (_site, { asked, proven }) => ({
+    says: asked === 0 ? 'nothing is asked for' : `${proven} of ${asked} proven`,
+    done: asked > 0 && proven === asked,
   }),
-  handover: () => ({ says: 'record', done: false }),
+  handover: (_site, { signed }) => ({ says: signed ? 'signed' : 'not signed', done: signed }),
 }

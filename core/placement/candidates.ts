@@ -4,10 +4,10 @@ import { meeting, neighbourAt, newDevice, portSpecOf, within } from '../site'
 import type { Device, DeviceType, Id, Point, Site } from '../site'
 import type { Position } from '../site'
 
-/** A spot with its light and how it is fed. */
+/** A spot with its access point and how it is fed. */
 export interface Candidate {
   position: Position
-  /** The access point that hangs there already, if any. */
+  /** The access point that is mounted there already, if any. */
   deviceId: Id | null
   locked: boolean
   /** The switch that would feed it, and how much cable it takes; null: none in reach. */
@@ -39,8 +39,8 @@ function crossesForbidden(site: Site, levelId: Id, from: Point, to: Point): bool
 }
 
 /**
- * How many lights a switch can feed that are not locked in their place: sockets that give power and are free, or feed a
- * light that may be moved, as far as its watts last.
+ * How many access points a switch can feed that are not locked in their place: sockets that give power and are free, or feed a
+ * access point that may be moved, as far as its watts last.
  */
 export function socketsFor(site: Site, device: Device, type: DeviceType | undefined): number {
   const powered = device.ports.filter(({ number }) => portSpecOf(site, device, number)?.pse != null)
@@ -59,7 +59,7 @@ export function socketsFor(site: Site, device: Device, type: DeviceType | undefi
   return Math.min(sockets, Math.max(0, Math.floor(left / each)))
 }
 
-/** Where lights could hang: where they hang, and a lattice over the drawn areas that may be mounted in and cabled to. */
+/** Where access points could be mounted: where they are mounted, and a lattice over the drawn areas that may be mounted in and cabled to. */
 export function candidates(
   site: Site,
   accessPoints: readonly Device[],
@@ -77,7 +77,7 @@ export function candidates(
     })
     return reach.sort((a, b) => a.lengthM - b.lengthM)[0] ?? null
   }
-  const hanging = accessPoints.flatMap((device): Candidate[] =>
+  const placedNow = accessPoints.flatMap((device): Candidate[] =>
     device.position
       ? [
           {
@@ -108,8 +108,8 @@ export function candidates(
       })
       .filter(({ feed }) => feed !== null)
   })
-  const every = Math.max(1, Math.ceil(lattice.length / Math.max(1, MOST_CANDIDATES - hanging.length)))
-  return [...hanging, ...lattice.filter((_, i) => i % every === 0)]
+  const every = Math.max(1, Math.ceil(lattice.length / Math.max(1, MOST_CANDIDATES - placedNow.length)))
+  return [...placedNow, ...lattice.filter((_, i) => i % every === 0)]
 }
 
 function latticeIn(outline: readonly Point[]): Point[] {

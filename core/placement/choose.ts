@@ -1,12 +1,12 @@
 import type { Column, Milp, Row, Solve } from '../solver'
 
-/** A spot where a light could hang. */
+/** A spot where an access point could be mounted. */
 export interface Spot {
-  /** Must be used: a light that is locked there. */
+  /** Must be used: an access point that is locked there. */
   locked: boolean
   /** Index of the switch that would feed it, or −1: fed otherwise. */
   feed: number
-  /** What it costs to use it, in lights for the fewest and in square metres for the best: work that ought to pay. */
+  /** What it costs to use it, in access points for the fewest and in square metres for the best: work that ought to pay. */
   price: number
 }
 
@@ -19,9 +19,11 @@ export interface PlacementProblem {
     clients: number
     /** Share of its weight that must be covered. */
     leastShare: number
+    /** Share that it must keep whatever else is gained; 0: none. */
+    keptShare?: number
   }[]
   points: { area: number; weight: number; /** Spots that cover it. */ by: number[] }[]
-  /** Clients that one light can serve. */
+  /** Clients that one access point can serve. */
   clientsEach: number
 }
 
@@ -29,7 +31,7 @@ export interface Placement {
   chosen: number[]
   /** Covered share of each area. */
   shares: number[]
-  /** Lights and prices for the fewest, uncovered square metres and prices for the best. */
+  /** Access points and prices for the fewest, uncovered square metres and prices for the best. */
   objective: number
   bound: number
   status: 'proven' | 'found' | 'none' | 'impossible'
@@ -57,7 +59,7 @@ function grouped({ points }: PlacementProblem): Group[] {
 const totals = ({ areas, points }: PlacementProblem): number[] =>
   areas.map((_, area) => points.reduce((sum, point) => (point.area === area ? sum + point.weight : sum), 0))
 
-/** Fewest lights that cover every area's share and serve its clients. */
+/** Fewest access points that cover every area's share and serve its clients. */
 export function fewest(problem: PlacementProblem, solve: Solve, seconds: number): Placement {
   const groups = grouped(problem)
   const whole = totals(problem)
@@ -65,14 +67,16 @@ export function fewest(problem: PlacementProblem, solve: Solve, seconds: number)
   problem.areas.forEach(({ leastShare }, area) => {
     if (whole[area]! > 0) milp.rows.push(shareRow(problem, groups, area, leastShare * whole[area]!))
   })
+  milp.rows.push(...keptRows(problem, groups))
   return placed(problem, solve(milp, seconds))
 }
 
-/** The most ground covered by `count` lights at most. */
+/** The most ground covered by `count` access points at most. */
 export function best(problem: PlacementProblem, count: number, solve: Solve, seconds: number): Placement {
   const groups = grouped(problem)
   const milp = base(problem, groups, (i) => problem.spots[i]!.price, -1)
   milp.rows.push({ lower: -Infinity, upper: count, terms: problem.spots.map((_, i) => [i, 1]) })
+  milp.rows.push(...keptRows(problem, groups))
   const all = totals(problem).reduce((sum, weight) => sum + weight, 0)
   const solved = placed(problem, solve(milp, seconds))
   return { ...solved, objective: all + solved.objective, bound: all + solved.bound }
@@ -133,6 +137,16 @@ const shareRow = (problem: PlacementProblem, groups: readonly Group[], area: num
     group.area === area ? [[problem.spots.length + g, group.weight]] : [],
   ),
 })
+
+/** What no area may fall below; a square centimetre less is rounding. */
+function keptRows(problem: PlacementProblem, groups: readonly Group[]): Row[] {
+  const whole = totals(problem)
+  return problem.areas.flatMap(({ keptShare = 0 }, area) =>
+    keptShare > 0 && whole[area]! > 0
+      ? [shareRow(problem, groups, area, keptShare * whole[area]! - 1e-4)]
+      : [],
+  )
+}
 
 function placed(problem: PlacementProblem, solved: ReturnType<Solve>): Placement {
   const { status, values, objective, bound } = solved

@@ -17,14 +17,16 @@ import type { Placement, PlacementProblem } from './choose'
 import { candidates, socketsFor } from './candidates'
 import type { Candidate } from './candidates'
 
-export interface PlacementWishes {
+export interface PlacementAims {
   goal: 'fewest' | 'best'
-  /** For the best: lights at most. */
+  /** For the best: access points at most. */
   count: number
   /** For the fewest: share of every area that must be covered. */
   leastShare: number
-  /** Clients that one light can serve at once. */
+  /** Clients that one access point can serve at once. */
   clientsEach: number
+  /** No area may come out worse than it is now. */
+  keepsAreas: boolean
 }
 
 export interface PlacementProposal {
@@ -32,41 +34,42 @@ export interface PlacementProposal {
   edits: Edit[]
   /** By area: share covered with the site's own confidence, before and after. */
   areas: { areaId: Id; before: number; after: number }[]
-  lightsBefore: number
-  lightsAfter: number
+  placedBefore: number
+  placedAfter: number
   reasons: { about: string; says: string }[]
   /** Spots that were weighed. */
   tried: number
 }
 
-/** Moving a light must gain this much: a hundredth of a light, or so many square metres. Common practice, no source. */
-const MOVE_PRICE: Record<PlacementWishes['goal'], number> = { fewest: 0.01, best: 10 }
+/** Moving an access point must gain this much: a hundredth of an access point, or so many square metres. Common practice, no source. */
+const MOVE_PRICE: Record<PlacementAims['goal'], number> = { fewest: 0.01, best: 10 }
 
 /** Cells of this size are weighed; finer ones make the programme larger and hardly better. */
 const CELL_M = 2
 
 /**
- * Where the lights should hang. A spot covers a cell when the level there, less z σ, meets the area's need. Lights that
+ * Where the access points should go. A spot covers a cell when the level there, less z σ, meets the area's need. Access points that
  * are locked stay; the others are moved to the nearest chosen spot, further ones are added, spare ones come off.
  */
 export function proposePlacement(
   site: Site,
-  wishes: PlacementWishes,
+  aims: PlacementAims,
   solve: Solve,
   seconds: number,
   newId: () => Id,
   onProgress: (share: number) => void = () => undefined,
 ): PlacementProposal {
-  const lights = accessPoints(site)
-  const type = commonType(site, lights)
-  const spots = candidates(site, lights, type)
+  const placed = accessPoints(site)
+  const type = commonType(site, placed)
+  const spots = candidates(site, placed, type)
   const areas = site.areas.filter(({ levelId, outline }) => levelId !== null && outline.length > 2)
-  const problem = problemOf(site, areas, spots, type, wishes, onProgress)
+  const problem = problemOf(site, areas, spots, type, aims, onProgress)
+  const placedNow = spots.flatMap(({ deviceId }, i) => (deviceId ? [i] : []))
+  const before = sharesOf(problem, placedNow)
+  if (aims.keepsAreas) problem.areas.forEach((area, i) => (area.keptShare = before[i] ?? 0))
   const placement =
-    wishes.goal === 'fewest' ? fewest(problem, solve, seconds) : best(problem, wishes.count, solve, seconds)
-  const hanging = spots.flatMap(({ deviceId }, i) => (deviceId ? [i] : []))
-  const before = sharesOf(problem, hanging)
-  const shared = { placement, lightsBefore: hanging.length, tried: spots.length }
+    aims.goal === 'fewest' ? fewest(problem, solve, seconds) : best(problem, aims.count, solve, seconds)
+  const shared = { placement, placedBefore: placedNow.length, tried: spots.length }
   const by = (after: number[]) =>
     areas.map(({ id }, i) => ({ areaId: id, before: before[i] ?? 0, after: after[i] ?? 0 }))
   if (placement.chosen.length === 0)
@@ -74,22 +77,22 @@ export function proposePlacement(
       ...shared,
       edits: [],
       areas: by(before),
-      lightsAfter: hanging.length,
+      placedAfter: placedNow.length,
       reasons: whyNot(problem, areas),
     }
-  const moves = assignLights(site, lights, spots, placement.chosen, type, newId)
+  const moves = assignDevices(site, placed, spots, placement.chosen, type, newId)
   return {
     ...shared,
     ...moves,
     areas: by(sharesOf(problem, placement.chosen)),
-    lightsAfter: placement.chosen.length,
+    placedAfter: placement.chosen.length,
   }
 }
 
 /** The type that most access points are of: what new ones would be. */
-function commonType(site: Site, lights: readonly Device[]): DeviceType | undefined {
+function commonType(site: Site, placed: readonly Device[]): DeviceType | undefined {
   const counts = new Map<DeviceType, number>()
-  for (const device of lights) {
+  for (const device of placed) {
     const type = typeOf(site, device)
     if (type) counts.set(type, (counts.get(type) ?? 0) + 1)
   }
@@ -102,7 +105,7 @@ function problemOf(
   areas: readonly Area[],
   spots: readonly Candidate[],
   type: DeviceType | undefined,
-  wishes: PlacementWishes,
+  aims: PlacementAims,
   onProgress: (share: number) => void,
 ): PlacementProblem {
   const switches = site.devices.filter(({ kind }) => kind === 'switch')
@@ -114,13 +117,13 @@ function problemOf(
   return {
     spots: spots.map(({ locked, feed, deviceId }) => ({
       locked,
-      price: deviceId ? 0 : MOVE_PRICE[wishes.goal],
+      price: deviceId ? 0 : MOVE_PRICE[aims.goal],
       feed: feed ? switches.findIndex(({ id }) => id === feed.switchId) : -1,
     })),
     sockets: switches.map((device) => socketsFor(site, device, type)),
-    areas: areas.map((area) => ({ clients: areaClients(area), leastShare: wishes.leastShare })),
+    areas: areas.map((area) => ({ clients: areaClients(area), leastShare: aims.leastShare })),
     points,
-    clientsEach: wishes.clientsEach,
+    clientsEach: aims.clientsEach,
   }
 }
 
@@ -155,17 +158,17 @@ function pointsOf(
   return by.map((list) => ({ area: index, weight: grid.cellM * grid.cellM, by: list }))
 }
 
-/** Which light goes where: those that hang at a chosen spot stay, the others go to the nearest one left. */
-function assignLights(
+/** Which access point goes where: those that are mounted at a chosen spot stay, the others go to the nearest one left. */
+function assignDevices(
   site: Site,
-  lights: readonly Device[],
+  placed: readonly Device[],
   spots: readonly Candidate[],
   chosen: readonly number[],
   type: DeviceType | undefined,
   newId: () => Id,
 ): Pick<PlacementProposal, 'edits' | 'reasons'> {
   const stays = new Set(chosen.flatMap((i) => spots[i]!.deviceId ?? []))
-  const loose = lights.filter(({ id, position }) => !stays.has(id) && !position?.locked)
+  const loose = placed.filter(({ id, position }) => !stays.has(id) && !position?.locked)
   const edits: Edit[] = []
   const reasons: PlacementProposal['reasons'] = []
   let added = 0
@@ -222,7 +225,7 @@ function whyNot(problem: PlacementProblem, areas: readonly Area[]): PlacementPro
   return [
     {
       about: 'Sockets',
-      says: `The switches in reach have ${sockets} powered sockets left, and it would take more, or the clients need more lights than that.`,
+      says: `The switches in reach have ${sockets} powered sockets left, and it would take more, or the clients need more access points than that.`,
     },
   ]
 }

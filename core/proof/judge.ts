@@ -26,7 +26,7 @@ export interface RunJudgement {
   missing: DirectionResult['direction'][]
 }
 
-/** Holds what the receiver counted against what the link can carry. The tariff and the number on the box play no part. */
+/** Holds what the receiver counted against what the link can carry. The tariff and the number on the device play no part. */
 export function judge(runs: ThroughputRun[], link: LinkUnderTest): RunJudgement {
   const expected = expectedRange(link)
   const results = runs.flatMap(({ results }) => results)

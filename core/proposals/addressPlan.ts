@@ -5,10 +5,10 @@ import type { Outcome } from '../outcome'
 import type { Device, Edit, Network, Site } from '../site'
 import type { Proposal } from './types'
 
-export interface AddressPlanWishes {
+export interface AddressPlanAims {
   /** The block that all networks are cut from, e.g. "172.27.0.0/16". */
   block: string
-  /** Addresses kept out of each pool for boxes with a fixed one. */
+  /** Addresses kept out of each pool for devices with a fixed one. */
   fixedRoom: number
   /** How much each network may grow, percent of its clients. */
   growthPercent: number
@@ -26,7 +26,7 @@ const GATEWAYS = 1
  * Hosts a subnet must have room for: clients with growth, room for fixed addresses, and the gateway.
  * needed = ⌈clients × (1 + growth/100)⌉ + fixed + 1.
  */
-export const neededHosts = (clients: number, { fixedRoom, growthPercent }: AddressPlanWishes): number =>
+export const neededHosts = (clients: number, { fixedRoom, growthPercent }: AddressPlanAims): number =>
   Math.ceil(clients * (1 + growthPercent / 100)) + fixedRoom + GATEWAYS
 
 /** The longest prefix whose subnet has that many usable addresses. Source: RFC 4632 section 3.1 (2^(32−n) − 2). */
@@ -39,11 +39,11 @@ export function prefixFor(hosts: number): number {
  * Cuts a block into subnets of different lengths (VLSM, RFC 1878 in spirit): the largest first, each on its own
  * boundary, so that no address is lost between two of them but by alignment.
  */
-export function cutSubnets(networks: Network[], wishes: AddressPlanWishes): Outcome<PlannedSubnet[]> {
-  const block = parseSubnet(wishes.block)
+export function cutSubnets(networks: Network[], aims: AddressPlanAims): Outcome<PlannedSubnet[]> {
+  const block = parseSubnet(aims.block)
   if (!block.ok) return { ok: false, problems: block.problems.map((one) => ({ ...one, path: ['block'] })) }
   const wanted = networks
-    .map((network) => ({ network, needed: neededHosts(network.expectedClients, wishes) }))
+    .map((network) => ({ network, needed: neededHosts(network.expectedClients, aims) }))
     .sort((a, b) => b.needed - a.needed || a.network.vlanId - b.network.vlanId)
   const planned: PlannedSubnet[] = []
   let next = block.value.network
@@ -53,7 +53,7 @@ export function cutSubnets(networks: Network[], wishes: AddressPlanWishes): Outc
     const start = Math.ceil(next / size) * size
     const subnet =
       start + size - 1 <= block.value.broadcast ? parseSubnet(`${ipText(start)}/${prefix}`) : null
-    if (!subnet?.ok) return tooSmall(wishes.block, wanted, network)
+    if (!subnet?.ok) return tooSmall(aims.block, wanted, network)
     planned.push({ network, needed, subnet: subnet.value })
     next = start + size
   }
@@ -69,25 +69,25 @@ function tooSmall(block: string, wanted: { needed: number }[], network: Network)
   })
 }
 
-/** The whole plan as a change: subnets, gateways, pools, and the fixed addresses of the boxes moved along. */
-export function proposeAddressPlan(site: Site, wishes: AddressPlanWishes): Outcome<Proposal> {
-  const cut = cutSubnets(site.networks, wishes)
+/** The whole plan as a change: subnets, gateways, pools, and the fixed addresses of the devices moved along. */
+export function proposeAddressPlan(site: Site, aims: AddressPlanAims): Outcome<Proposal> {
+  const cut = cutSubnets(site.networks, aims)
   if (!cut.ok) return cut
-  const changes = cut.value.map((planned) => ({ ...planned, next: readdressed(planned, wishes) }))
+  const changes = cut.value.map((planned) => ({ ...planned, next: readdressed(planned, aims) }))
   const edits: Edit[] = changes
     .filter(({ network, next }) => JSON.stringify(network) !== JSON.stringify(next))
     .map(({ next }) => ({ op: 'put', collection: 'networks', record: next }))
   return good({
-    label: `Address plan in ${wishes.block}`,
+    label: `Address plan in ${aims.block}`,
     edits: [...edits, ...movedBoxes(site, changes)],
     reasons: changes.map(({ network, needed, subnet, next }) => ({
       about: network.name,
-      says: `${network.expectedClients} clients, ${wishes.growthPercent} % growth, ${wishes.fixedRoom} fixed and the gateway need ${needed} addresses: ${subnet.cidr} has ${subnet.usable}. Gateway ${next.gateway}, pool ${next.pool ? `${next.pool.start} to ${next.pool.end}` : 'none'}.`,
+      says: `${network.expectedClients} clients, ${aims.growthPercent} % growth, ${aims.fixedRoom} fixed and the gateway need ${needed} addresses: ${subnet.cidr} has ${subnet.usable}. Gateway ${next.gateway}, pool ${next.pool ? `${next.pool.start} to ${next.pool.end}` : 'none'}.`,
     })),
   })
 }
 
-function readdressed({ network, subnet }: PlannedSubnet, { fixedRoom }: AddressPlanWishes): Network {
+function readdressed({ network, subnet }: PlannedSubnet, { fixedRoom }: AddressPlanAims): Network {
   const gateway = ipText(subnet.firstUsable)
   const kept = Array.from({ length: fixedRoom + GATEWAYS }, (_, i) => ipText(subnet.firstUsable + i))
   const nameServers = network.nameServers.map((ip) => (ip === network.gateway ? gateway : ip))
@@ -106,7 +106,7 @@ interface Changed {
   next: Network
 }
 
-/** Boxes with a fixed or reserved address move into the new subnet: routers to the gateway, others from it upwards. */
+/** Devices with a fixed or reserved address move into the new subnet: routers to the gateway, others from it upwards. */
 function movedBoxes(site: Site, changes: Changed[]): Edit[] {
   return changes.flatMap(({ network, subnet, next }) => {
     let free = subnet.firstUsable + GATEWAYS

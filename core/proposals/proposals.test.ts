@@ -69,7 +69,7 @@ test('a block that is too small is refused with what would do', () => {
   expect(proposeAddressPlan(boatyard(), { ...WISHES, block: '10.64.0.1/16' }).ok).toBe(false)
 })
 
-test('the address plan moves boxes along, and everyone reaches what they reached', () => {
+test('the address plan moves devices along, and everyone reaches what they reached', () => {
   const site = boatyard()
   const planned = applyEdits(site, taken(proposeAddressPlan(site, WISHES)).edits)
   expect(integrityProblems(planned)).toEqual([])
@@ -158,8 +158,8 @@ test('ports: a newcomer gets a socket with its settings; too many are refused', 
 
 describe('a second router', () => {
   const at = { deviceId: 'switch', port: 11 }
-  const recipe = (school: 'lanToLan' | 'lanToWan') =>
-    taken(secondRouterRecipe(boatyard(), { routerId: 'cafe-router', school, outerNetworkId: 'crew', at }))
+  const recipe = (method: 'lanToLan' | 'lanToWan') =>
+    taken(secondRouterRecipe(boatyard(), { routerId: 'cafe-router', method, outerNetworkId: 'crew', at }))
 
   test('LAN to LAN: in the subnet, outside the pool, its server off, no finding', () => {
     const site = boatyard()
@@ -184,7 +184,7 @@ describe('a second router', () => {
       ip: '172.27.24.250',
       gateway: '172.27.24.1',
     })
-    // behind crew the café may go where crew may, and the wishes say it must not
+    // behind crew the café may go where crew may, and the requirements say it must not
     expect(findings(after).map(({ says }) => says)).toEqual([
       'Café must not reach Yard gear, and does, by way of another network.',
     ])
@@ -195,7 +195,7 @@ describe('a second router', () => {
   test('no household router, no recipe', () => {
     const refused = secondRouterRecipe(boatyard(), {
       routerId: 'gateway',
-      school: 'lanToLan',
+      method: 'lanToLan',
       outerNetworkId: 'crew',
       at,
     })

@@ -12,13 +12,13 @@ import { networkOf, portName, portSpecOf } from '../site'
 import type { Device, Edit, Id, LinkEnd, Network, Site } from '../site'
 import type { Proposal } from './types'
 
-/** Two schools for a second router, each with what it costs. Common practice, no source. */
-export type School = 'lanToLan' | 'lanToWan'
+/** Two methods for a second router, each with what it costs. Common practice, no source. */
+export type Method = 'lanToLan' | 'lanToWan'
 
-export const SCHOOL_COST: Record<School, { gives: string; costs: string }> = {
+export const METHOD_COST: Record<Method, { gives: string; costs: string }> = {
   lanToLan: {
-    gives: 'One network: files and printers are shared, clients move from box to box by themselves.',
-    costs: 'No wall between the two: whoever is on the second box is in the first network.',
+    gives: 'One network: files and printers are shared, clients move from device to device by themselves.',
+    costs: 'No wall between the two: whoever is on the second device is in the first network.',
   },
   lanToWan: {
     gives: 'An inner network of its own: the inner side reaches out, the outer cannot reach in.',
@@ -27,10 +27,10 @@ export const SCHOOL_COST: Record<School, { gives: string; costs: string }> = {
   },
 }
 
-export interface SecondRouterWishes {
+export interface SecondRouterAims {
   routerId: Id
-  school: School
-  /** The network that the second router hangs on. */
+  method: Method
+  /** The network that the second router has its uplink to. */
   outerNetworkId: Id
   /** The socket it is plugged into. */
   at: LinkEnd
@@ -42,15 +42,15 @@ export interface Recipe extends Proposal {
 }
 
 /** The settings of the second router and its cable as a change, and the order in which to do it. */
-export function secondRouterRecipe(site: Site, wishes: SecondRouterWishes): Outcome<Recipe> {
-  const router = site.devices.find(({ id, kind }) => id === wishes.routerId && kind === 'router')
-  const outer = networkOf(site, wishes.outerNetworkId)
+export function secondRouterRecipe(site: Site, aims: SecondRouterAims): Outcome<Recipe> {
+  const router = site.devices.find(({ id, kind }) => id === aims.routerId && kind === 'router')
+  const outer = networkOf(site, aims.outerNetworkId)
   if (!router)
     return refuse('routerId', 'Choose a household router. There is none of that kind with this id.')
-  if (!outer) return refuse('outerNetworkId', 'Choose the network it hangs on.')
-  return wishes.school === 'lanToLan'
-    ? plain(site, router, outer, wishes.at)
-    : inner(site, router, outer, wishes.at)
+  if (!outer) return refuse('outerNetworkId', 'Choose the network it is connected to.')
+  return aims.method === 'lanToLan'
+    ? plain(site, router, outer, aims.at)
+    : inner(site, router, outer, aims.at)
 }
 
 const refuse = (field: string, message: string): Outcome<never> =>
@@ -136,7 +136,7 @@ function plain(site: Site, router: Device, outer: Network, at: LinkEnd): Outcome
       'Laptop by cable. New admin name and password.',
       'Switch its address server off.',
       `Its address: ${ip}, mask ${subnet.mask}, gateway ${outer.gateway ?? 'none'}. The mask must be the network’s own.`,
-      'Same SSID and key as the first box, to the letter, or a second name on purpose. Another of channels 1, 6, 11.',
+      'Same SSID and key as the first device, to the letter, or a second name on purpose. Another of channels 1, 6, 11.',
       'Save, and wait until it is back.',
       `Only now the cable: ${portName(site, at)} to ${socket}.`,
       `Ping ${outer.gateway ?? 'the gateway'}, then something outside.`,

@@ -7,7 +7,7 @@ import type { Proposal, Reason } from './types'
 
 /**
  * Every trunk carries what somebody behind it needs, and no more: from each place a client can attach, and from each
- * box's own management, the VLAN is wanted on every port up to the router (or server) of its network, or up to the other clients where there is neither.
+ * device's own management, the VLAN is wanted on every port up to the router (or server) of its network, or up to the other clients where there is neither.
  */
 export function proposeTrunks(twin: Twin): Proposal {
   const { site } = twin

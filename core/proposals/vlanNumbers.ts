@@ -3,20 +3,20 @@ import type { Device, Edit, Network, Port, Purpose, Site, VlanId } from '../site
 import type { Proposal } from './types'
 
 /** tens: 10, 20, 30 in the order of purpose · thirdOctet: the number that stands in the subnet. */
-export type NumberingSchool = 'tens' | 'thirdOctet'
+export type NumberingMethod = 'tens' | 'thirdOctet'
 
 const ORDER: Purpose[] = ['management', 'staff', 'tills', 'cameras', 'other', 'guests']
 const MOST = 4094
 
 /** New ids by network. VLAN 1 is left alone: it is every switch's default (common practice, no source). */
-export function vlanNumbers(networks: Network[], school: NumberingSchool): Map<string, VlanId> {
+export function vlanNumbers(networks: Network[], method: NumberingMethod): Map<string, VlanId> {
   const ordered = [...networks].sort(
     (a, b) => ORDER.indexOf(a.purpose) - ORDER.indexOf(b.purpose) || a.vlanId - b.vlanId,
   )
   const taken = new Set<VlanId>([1])
   return new Map(
     ordered.map((network, i) => {
-      const wanted = school === 'tens' ? (i + 1) * 10 : thirdOctet(network)
+      const wanted = method === 'tens' ? (i + 1) * 10 : thirdOctet(network)
       let id = Math.min(MOST, Math.max(2, wanted))
       while (taken.has(id)) id = id === MOST ? 2 : id + 1
       taken.add(id)
@@ -31,8 +31,8 @@ const thirdOctet = ({ subnet, vlanId }: Network): number => {
 }
 
 /** Renumbers all VLANs at once: networks, and every port that carries them. */
-export function proposeVlanNumbers(site: Site, school: NumberingSchool): Proposal {
-  const numbers = vlanNumbers(site.networks, school)
+export function proposeVlanNumbers(site: Site, method: NumberingMethod): Proposal {
+  const numbers = vlanNumbers(site.networks, method)
   const renumber = new Map(site.networks.map(({ id, vlanId }) => [vlanId, numbers.get(id) ?? vlanId]))
   const moved = site.networks.filter(({ id, vlanId }) => numbers.get(id) !== vlanId)
   const edits: Edit[] = [
@@ -44,14 +44,14 @@ export function proposeVlanNumbers(site: Site, school: NumberingSchool): Proposa
     ...site.devices.flatMap((device) => renumbered(device, renumber)),
   ]
   return {
-    label: school === 'tens' ? 'Number VLANs in tens' : 'Number VLANs by the third octet',
+    label: method === 'tens' ? 'Number VLANs in tens' : 'Number VLANs by the third octet',
     edits,
     reasons: site.networks.map((network) => ({
       about: network.name,
       says:
         numbers.get(network.id) === network.vlanId
           ? `VLAN ${network.vlanId} stays.`
-          : `VLAN ${network.vlanId} becomes ${numbers.get(network.id)}${school === 'thirdOctet' ? `, as in ${network.subnet}` : ''}.`,
+          : `VLAN ${network.vlanId} becomes ${numbers.get(network.id)}${method === 'thirdOctet' ? `, as in ${network.subnet}` : ''}.`,
     })),
   }
 }

@@ -4,7 +4,7 @@ import { tableLossDb } from './antennaTable'
 /** A plain ceiling antenna, for a device that names none. */
 export const ceilingAntenna = (gainDbi: number): Antenna => ({
   id: '',
-  name: 'Ceiling antenna of the box',
+  name: 'Ceiling antenna of the device',
   kind: 'ceiling',
   gainDbi,
   horizontalBeamDeg: 360,

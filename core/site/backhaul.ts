@@ -24,7 +24,7 @@ export const newAirEnd = (): AirEnd => ({
 /** mesh: child of a parent; bridge: one of a pair that carries whole frames; station: client of an SSID. */
 export type AirWay = 'mesh' | 'bridge' | 'station'
 
-/** A device that hangs on another by radio. */
+/** A device that has its uplink to another by radio. */
 export interface AirUplink {
   deviceId: Id
   /** The SSID it joins; null for what carries whole frames. */
@@ -57,7 +57,7 @@ export const newAir = (deviceId: Id, part: Partial<AirUplink> = {}): AirUplink =
   ...part,
 })
 
-/** What a box may do by radio for others and for itself. */
+/** What a device may do by radio for others and for itself. */
 export interface MeshSettings {
   takesChildren: boolean
   seeksParent: boolean
@@ -95,8 +95,6 @@ export interface BackhaulSettings {
   /** A parent is wanted between these. */
   weakestParentDbm: number
   strongestParentDbm: number
-  /** What the feed gives; null: not known. */
-  feedMbps: number | null
   /** How far a bridge's antennas may be off after mounting. */
   alignmentErrorDeg: number
   water: Water | null
@@ -109,7 +107,6 @@ export const DEFAULT_BACKHAUL: BackhaulSettings = {
   mostChildren: 4,
   weakestParentDbm: -62,
   strongestParentDbm: -40,
-  feedMbps: null,
   alignmentErrorDeg: 2,
   water: null,
   rates: {

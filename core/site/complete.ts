@@ -2,6 +2,8 @@ import { bareDevice } from './defaults'
 import { DEFAULT_BACKHAUL, newAir } from './backhaul'
 import type { AirUplink } from './backhaul'
 import { DEFAULT_GROUND } from './ground'
+import { movedHeader } from './moves'
+import { NO_FEED } from './types'
 import type { AnyRecord, Collection, Device, DeviceType, Header } from './types'
 
 /** Fields that records stored by an earlier version lack. */
@@ -34,8 +36,15 @@ const completeAir = (air: AirUplink): AirUplink => ({
   ...air,
 })
 
-export const completeHeader = (header: Header): Header => ({
-  ...header,
-  ground: { ...DEFAULT_GROUND, ...(header as Partial<Header>).ground },
-  backhaul: { ...DEFAULT_BACKHAUL, ...(header as Partial<Header>).backhaul },
-})
+export function completeHeader(stored: object): Header {
+  const header = movedHeader({ ...stored }) as Partial<Header> & Pick<Header, 'name'>
+  return {
+    place: '',
+    country: null,
+    notes: '',
+    ...header,
+    feed: { ...NO_FEED, ...header.feed },
+    ground: { ...DEFAULT_GROUND, ...header.ground },
+    backhaul: { ...DEFAULT_BACKHAUL, ...header.backhaul },
+  }
+}

@@ -1,5 +1,5 @@
 import { letGoOnGround } from './groundLetGo'
-import type { AnyRecord, Collection, Device, Header, Id, Port, Site } from './types'
+import type { AirEnd, AirUplink, AnyRecord, Collection, Device, Header, Id, Port, Site } from './types'
 
 /** The smallest things that can be done to a plan. A list of edits is one change, done whole or not at all. */
 export type Edit =
@@ -78,7 +78,7 @@ function letGo(site: Site, collection: Collection, id: Id): Site {
         rules: site.rules.filter(
           ({ fromNetworkId, to }) => fromNetworkId !== id && !(typeof to === 'object' && to.networkId === id),
         ),
-        wishes: site.wishes.filter(
+        requirements: site.requirements.filter(
           ({ fromNetworkId, to }) => fromNetworkId !== id && !(typeof to === 'object' && to.networkId === id),
         ),
         areas: site.areas.map((area) => ({
@@ -91,7 +91,11 @@ function letGo(site: Site, collection: Collection, id: Id): Site {
         })),
       }
     case 'profiles':
-      return { ...site, ssids: site.ssids.map((ssid) => ({ ...ssid, profileId: unless(ssid.profileId) })) }
+      return {
+        ...site,
+        ssids: site.ssids.map((ssid) => ({ ...ssid, profileId: unless(ssid.profileId) })),
+        devices: site.devices.map((device) => (device.air ? withoutProfile(device, device.air, id) : device)),
+      }
     case 'deviceTypes':
       return {
         ...site,
@@ -139,6 +143,12 @@ function letGo(site: Site, collection: Collection, id: Id): Site {
     default:
       return site
   }
+}
+
+/** A radio link whose end had that key stands there without one. */
+function withoutProfile(device: Device, air: AirUplink, id: Id): Device {
+  const end = (one: AirEnd | null) => (one?.profileId === id ? { ...one, profileId: null } : one)
+  return { ...device, air: { ...air, near: end(air.near), far: end(air.far) } }
 }
 
 const withoutDevice = (device: Device, id: Id): Device => ({

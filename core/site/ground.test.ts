@@ -15,7 +15,7 @@ const square: Point[] = [
 ]
 
 describe('shapes', () => {
-  test('length, distance, area, box and middle by hand', () => {
+  test('length, distance, area, device and middle by hand', () => {
     expect(lengthM(square)).toBe(11)
     expect(lengthM([])).toBe(0)
     expect(distanceM([0, 0], [3, 4])).toBe(5)
@@ -140,7 +140,7 @@ describe('letting go', () => {
     expect(site.cableRoutes.map(({ id }) => id)).toEqual(['c-office'])
     expect(site.neighbours.every(({ heardAt }) => heardAt === null)).toBe(true)
   })
-  test('a cable or its device lets the drawn way stay, unnamed; an antenna leaves the boxes their own', () => {
+  test('a cable or its device lets the drawn way stay, unnamed; an antenna leaves the devices their own', () => {
     expect(without('links', 'l-switch-sw-gate').cableRoutes[0]?.linkId).toBeNull()
     expect(without('devices', 'sw-shed').cableRoutes[1]?.linkId).toBeNull()
     const site = without('antennas', 'ant-sector')

@@ -128,7 +128,7 @@ export interface Antenna {
   table: { horizontal: [deg: number, db: number][]; vertical: [deg: number, db: number][] } | null
 }
 
-/** Where a device hangs and looks. */
+/** Where a device is mounted and looks. */
 export interface Position {
   levelId: Id
   at: Point
@@ -156,12 +156,12 @@ export interface Neighbour {
   heardAt: RoutePoint | null
 }
 
-export type PropagationSchool = 'byPlace' | 'multiWall' | 'powerLaw' | 'siteGeneral' | 'freeSpace'
+export type PropagationModel = 'byPlace' | 'multiWall' | 'powerLaw' | 'siteGeneral' | 'freeSpace'
 
 /** How the chart is worked out. */
 export interface GroundSettings {
   units: 'm' | 'ft'
-  school: PropagationSchool
+  model: PropagationModel
   /** Standard deviation of the difference between a model and a measurement. */
   sigmaDb: number
   /** How sure it must be that a spot meets its need. */
@@ -170,7 +170,7 @@ export interface GroundSettings {
   clientGainDbi: number
   clientHeightM: number
   noiseFigureDb: number
-  channelSchool24: '1-6-11' | '1-5-9-13'
+  channelPlan24: '1-6-11' | '1-5-9-13'
   /** Power density not to be exceeded, for the caution. */
   exposureLimitWPerM2: number
   /** What the plan's zero is on the globe, for GeoJSON. */
@@ -179,14 +179,14 @@ export interface GroundSettings {
 
 export const DEFAULT_GROUND: GroundSettings = {
   units: 'm',
-  school: 'byPlace',
+  model: 'byPlace',
   sigmaDb: 5,
   confidencePercent: 90,
   clientEirpDbm: 14,
   clientGainDbi: 0,
   clientHeightM: 1.2,
   noiseFigureDb: 7,
-  channelSchool24: '1-6-11',
+  channelPlan24: '1-6-11',
   exposureLimitWPerM2: 10,
   origin: null,
 }

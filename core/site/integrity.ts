@@ -18,13 +18,13 @@ export function integrityProblems(site: Site): Problem[] {
     ...ssidNames(site),
     ...vlanIds(site),
     ...airUplinks(site),
-    ...wishesTwice(site),
+    ...requirementsTwice(site),
     ...groundProblems(site),
     ...backhaulProblems(site),
   ]
 }
 
-/** A device cannot hang on itself, nor on one that hangs on it. */
+/** A device cannot have its uplink to itself, nor on one that has its uplink to it. */
 function airUplinks(site: Site): Problem[] {
   const parent = new Map(site.devices.flatMap(({ id, air }) => (air ? [[id, air.deviceId] as const] : [])))
   return site.devices.flatMap((device, i) => {
@@ -39,21 +39,27 @@ function airUplinks(site: Site): Problem[] {
       problem(
         ['devices', i, 'air', 'deviceId'],
         'air.circle',
-        `${device.name} hangs by radio on a box that in the end hangs on ${device.name} again. One of them needs a cable.`,
+        `${device.name} has its radio uplink to a device that in the end has its uplink to ${device.name} again. One of them needs a cable.`,
       ),
     ]
   })
 }
 
-function wishesTwice(site: Site): Problem[] {
+function requirementsTwice(site: Site): Problem[] {
   const seen = new Set<string>()
-  return site.wishes.flatMap(({ fromNetworkId, to }, i) => {
+  return site.requirements.flatMap(({ fromNetworkId, to }, i) => {
     const key = `${fromNetworkId} ${typeof to === 'object' ? to.networkId : to}`
     if (!seen.has(key)) {
       seen.add(key)
       return []
     }
-    return [problem(['wishes', i], 'wish.twice', 'This wish is in the list twice. Keep one of the two.')]
+    return [
+      problem(
+        ['requirements', i],
+        'requirement.twice',
+        'This requirement is in the list twice. Keep one of the two.',
+      ),
+    ]
   })
 }
 
@@ -129,7 +135,7 @@ function danglingReferences(site: Site): Problem[] {
     need(networks, device.management.networkId, ['devices', i, 'management', 'networkId'], 'network')
     need(devices, device.controllerId, ['devices', i, 'controllerId'], 'device')
   })
-  for (const list of ['rules', 'wishes'] as const)
+  for (const list of ['rules', 'requirements'] as const)
     site[list].forEach(({ fromNetworkId, to }, i) => {
       need(networks, fromNetworkId, [list, i, 'fromNetworkId'], 'network')
       if (typeof to === 'object') need(networks, to.networkId, [list, i, 'to', 'networkId'], 'network')

@@ -34,11 +34,11 @@ export const sameEnd = (a: LinkEnd, b: LinkEnd): boolean => a.deviceId === b.dev
 /** The cable in that port, if any. */
 export const linkAt = (site: Site, end: LinkEnd): Link | undefined => indexOf(site).links.get(endKey(end))
 
-/** Whether a box hangs on anything: by a cable in any socket, or by radio. */
+/** Whether a device is connected to anything: by a cable in any socket, or by radio. */
 export const isConnected = (site: Site, { id, ports, air }: Device): boolean =>
   air !== null || ports.some(({ number }) => linkAt(site, { deviceId: id, port: number }) !== undefined)
 
-/** Sockets of a box that a client could use: free, and not its way to the feed. */
+/** Sockets of a device that a client could use: free, and not its way to the feed. */
 export const freeSockets = (site: Site, device: Device): Port[] =>
   device.ports.filter(
     ({ number }) =>
@@ -63,22 +63,23 @@ export const accessPoints = (site: Site): Device[] =>
   site.devices.filter((device) => device.kind === 'accessPoint')
 
 /** The devices whose ports lie side by side: what gets a strip, and a place in the port map. */
-export const switchingDevices = (site: Site): Device[] => site.devices.filter(({ kind }) => BERTHED.has(kind))
+export const switchingDevices = (site: Site): Device[] =>
+  site.devices.filter(({ kind }) => HAS_STRIP.has(kind))
 
-const BERTHED = new Set<DeviceKind>(['switch', 'gateway', 'router', 'unmanagedSwitch'])
+const HAS_STRIP = new Set<DeviceKind>(['switch', 'gateway', 'router', 'unmanagedSwitch'])
 
-/** Whether clients can join the box by radio: every access point, and a household router that is not itself a client. */
+/** Whether clients can join the device by radio: every access point, and a household router that is not itself a client. */
 export const isOnAir = (device: Device): boolean =>
   device.kind === 'accessPoint' || (device.kind === 'router' && device.role !== 'station')
 
 /**
- * Whether clients join its radio on a band: not where that radio is kept for the link to another box, as at the ends of a
+ * Whether clients join its radio on a band: not where that radio is kept for the link to another device, as at the ends of a
  * bridge and on a mesh node with a radio of its own for backhaul.
  */
 export const servesOn = (device: Device, band: Band): boolean =>
   isOnAir(device) && device.role !== 'bridgeEnd' && device.mesh.ownBand !== band
 
-/** The SSIDs a box is meant to put on the air. */
+/** The SSIDs a device is meant to put on the air. */
 export const ssidsOn = (site: Site, accessPoint: Device): Ssid[] =>
   isOnAir(accessPoint) ? (indexOf(site).ssids.get(accessPoint.id) ?? []) : []
 

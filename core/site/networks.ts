@@ -54,7 +54,7 @@ export interface RadiusTarget {
   serverId: Id | null
   port: number
   secret: string | null
-  /** The box that speaks to the server for the clients. */
+  /** The device that speaks to the server for the clients. */
   authenticator: 'accessPoint' | 'controller'
 }
 

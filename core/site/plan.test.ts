@@ -20,10 +20,10 @@ const offered = (site: Site, id: string) =>
 
 describe('who offers what', () => {
   test('groups decide where an SSID names them, else its own list, else every access point', () => {
-    expect(offered(boatyard(), 'ap-gate')).toEqual(['TernQuay-Crew', 'TernQuay-Berths'])
-    expect(offered(boatyard(), 'ap-shop')).toEqual(['TernQuay-Crew', 'TernQuay-Berths', 'TernQuay-Office'])
+    expect(offered(boatyard(), 'ap-gate')).toEqual(['TernQuay-Crew', 'TernQuay-PortMarks'])
+    expect(offered(boatyard(), 'ap-shop')).toEqual(['TernQuay-Crew', 'TernQuay-PortMarks', 'TernQuay-Office'])
     const listed = withSsid(boatyard(), 'ssid-crew', { groupIds: null, accessPointIds: ['ap-cafe'] })
-    expect(offered(listed, 'ap-gate')).toEqual(['TernQuay-Berths'])
+    expect(offered(listed, 'ap-gate')).toEqual(['TernQuay-PortMarks'])
     const everyone = withSsid(boatyard(), 'ssid-office', { groupIds: null, accessPointIds: null })
     expect(offered(everyone, 'ap-gate')).toContain('TernQuay-Office')
   })
@@ -59,9 +59,9 @@ describe('removing a thing lets go of what pointed at it', () => {
     ['deviceTypes', 't-ap2'],
   ])('%s %s', (collection, id) => expect(says(removed(collection, id))).toEqual([]))
 
-  test('wishes, needs and jacks of a network go with it', () => {
+  test('requirements, needs and jacks of a network go with it', () => {
     const site = removed('networks', 'tills')
-    expect(JSON.stringify([site.wishes, site.areas, site.groups])).not.toContain('"tills"')
+    expect(JSON.stringify([site.requirements, site.areas, site.groups])).not.toContain('"tills"')
   })
 
   test('an SSID of a group that is gone is offered by nobody, not by everyone', () => {
@@ -70,18 +70,20 @@ describe('removing a thing lets go of what pointed at it', () => {
 })
 
 describe('what must hold', () => {
-  test('nothing hangs by radio on what hangs on it', () => {
+  test('nothing has its uplink by radio to what has its uplink to it', () => {
     const air = (deviceId: string) => ({ air: newAir(deviceId, { way: 'bridge' }) })
     const circle = withDevice(withDevice(boatyard(), 'ap-gate', air('ap-hard')), 'ap-hard', air('ap-gate'))
     expect(says(circle)[0]).toContain('One of them needs a cable.')
     expect(says(withDevice(boatyard(), 'ap-gate', air('ap-hard')))).toEqual([])
-    expect(says(withDevice(boatyard(), 'ap-gate', air('ap-gate')))[0]).toContain('hangs by radio')
+    expect(says(withDevice(boatyard(), 'ap-gate', air('ap-gate')))[0]).toContain('has its uplink by radio')
   })
 
-  test('a wish stands once, and every reference leads somewhere', () => {
+  test('a requirement stands once, and every reference leads somewhere', () => {
     const site = boatyard()
-    expect(says({ ...site, wishes: [...site.wishes, { ...site.wishes[0]!, id: 'again' }] })).toEqual([
-      `wishes.${site.wishes.length}: This wish is in the list twice. Keep one of the two.`,
+    expect(
+      says({ ...site, requirements: [...site.requirements, { ...site.requirements[0]!, id: 'again' }] }),
+    ).toEqual([
+      `requirements.${site.requirements.length}: This requirement is in the list twice. Keep one of the two.`,
     ])
     const astray: Site = {
       ...site,
@@ -124,7 +126,7 @@ test('the index finds by id, VLAN and socket, and belongs to one plan', () => {
   expect(indexOf({ ...site, links: [] }).links.size).toBe(0)
 })
 
-test('a box hangs on a cable or on the air, or on nothing', () => {
+test('a device has a cable or a radio uplink, or on nothing', () => {
   const camera = () => boatyard().devices.find(({ id }) => id === 'cam-gate')!
   expect(isConnected(boatyard(), camera())).toBe(true)
   const loose = { ...boatyard(), links: [] }

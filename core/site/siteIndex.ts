@@ -45,7 +45,7 @@ function buildIndex(site: Site): SiteIndex {
 }
 
 /**
- * Which box offers which SSID: the groups' members where groups are named, else the listed ones, else every access
+ * Which device offers which SSID: the groups' members where groups are named, else the listed ones, else every access
  * point. A household router offers only what names it.
  */
 function offers(site: Site): Map<Id, Ssid[]> {

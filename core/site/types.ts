@@ -16,12 +16,12 @@ import type {
   Wall,
 } from './ground'
 import type { Group, Network, SecurityProfile, Ssid } from './networks'
-import type { Area, Wish } from './wishes'
+import type { Area, Requirement } from './requirements'
 
 export * from './backhaul'
 export * from './ground'
 export * from './networks'
-export type { Area, AreaNeed, Wish } from './wishes'
+export type { Area, AreaNeed, Requirement } from './requirements'
 
 /** Ids are opaque strings, unique within their collection. */
 export type Id = string
@@ -69,7 +69,7 @@ export interface RadioSpec {
   maxPowerDbm: number
 }
 
-/** A kind of box described by what matters, with a maker-free name. */
+/** A kind of device described by what matters, with a maker-free name. */
 export interface DeviceType {
   id: Id
   name: string
@@ -125,7 +125,7 @@ export interface Uplink {
   gateway: Ip | null
 }
 
-/** An address server left on in a box that should not have one. */
+/** An address server left on in a device that should not have one. */
 export interface StrayServer {
   start: Ip
   end: Ip
@@ -145,7 +145,7 @@ export interface Radio {
   enabled: boolean
   channel: number | null
   widthMhz: number
-  /** Power given to the antenna; null: as much as the box and the country allow. */
+  /** Power given to the antenna; null: as much as the device and the country allow. */
   powerDbm: number | null
   /** Helpers leave its channel, width and power alone. */
   locked: boolean
@@ -215,12 +215,31 @@ export interface Rule {
   enabled: boolean
 }
 
+/** What comes into the site, stated once: in words, and what it carries down and up, Mbit/s; null: not known. */
+export interface Feed {
+  words: string
+  downMbps: number | null
+  upMbps: number | null
+}
+
+/** "Fibre by the road, 100 Mbit/s down, 20 up"; empty where nothing is stated. */
+export const feedText = ({ words, downMbps, upMbps }: Feed): string =>
+  [
+    words,
+    downMbps === null ? '' : `${downMbps} Mbit/s down`,
+    upMbps === null ? '' : downMbps === null ? `${upMbps} Mbit/s up` : `${upMbps} up`,
+  ]
+    .filter(Boolean)
+    .join(', ')
+
+export const NO_FEED: Feed = { words: '', downMbps: null, upMbps: null }
+
 export interface Site {
   name: string
   place: string
   /** ISO 3166 code of the country whose radio rules hold; null until set. */
   country: string | null
-  feed: string
+  feed: Feed
   notes: string
   networks: Network[]
   profiles: SecurityProfile[]
@@ -231,7 +250,7 @@ export interface Site {
   rules: Rule[]
   groups: Group[]
   areas: Area[]
-  wishes: Wish[]
+  requirements: Requirement[]
   ground: GroundSettings
   backhaul: BackhaulSettings
   levels: Level[]
@@ -256,7 +275,7 @@ export const COLLECTIONS = [
   'rules',
   'groups',
   'areas',
-  'wishes',
+  'requirements',
   'levels',
   'buildings',
   'walls',
@@ -281,7 +300,7 @@ export function emptySite(name: string): Site {
     name,
     place: '',
     country: null,
-    feed: '',
+    feed: NO_FEED,
     notes: '',
     networks: [],
     profiles: [],
@@ -292,7 +311,7 @@ export function emptySite(name: string): Site {
     rules: [],
     groups: [],
     areas: [],
-    wishes: [],
+    requirements: [],
     ground: DEFAULT_GROUND,
     backhaul: DEFAULT_BACKHAUL,
     levels: [],

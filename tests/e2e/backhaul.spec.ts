@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { boatyard, demoSite, faultsOf, open, postEdit } from './kit'
 
 const ready = (page: Page) => page.waitForSelector('[data-study=done]', { timeout: 30_000 })
-const side = (page: Page) => page.getByRole('complementary', { name: 'The box that is chosen' })
+const side = (page: Page) => page.getByRole('complementary', { name: 'The device that is chosen' })
 
 test('the tree over the chart, the choice with its reason, and what each failure leaves', async ({
   page,
@@ -38,7 +38,7 @@ test('the tree over the chart, the choice with its reason, and what each failure
   expect(faults).toEqual([])
 })
 
-test('a box is chosen with the keyboard, hung on another, pinned and taken back', async ({
+test('a device is chosen with the keyboard, hung on another, pinned and taken back', async ({
   page,
   request,
   baseURL,
@@ -47,7 +47,7 @@ test('a box is chosen with the keyboard, hung on another, pinned and taken back'
   await open(page, `${site}/backhaul?device=ap-cafe`)
   await ready(page)
   await expect(side(page).getByRole('heading', { name: 'Café terrace AP' })).toBeVisible()
-  const mesh = side(page).locator('[data-way="mesh"]', { hasText: 'hangs on Gable AP' })
+  const mesh = side(page).locator('[data-way="mesh"]', { hasText: 'uplink to Gable AP' })
   await mesh.getByRole('button', { name: 'Plan it so' }).click()
   await expect(page.locator('[data-feed="ap-cafe"]').last()).toContainText('dBm')
   // Now it has a cable and a parent: a circle.
@@ -55,18 +55,18 @@ test('a box is chosen with the keyboard, hung on another, pinned and taken back'
   await expect(page.getByText(/can go round in a circle/).first()).toBeVisible()
   await page.keyboard.press('Control+z')
   await expect(page.locator('[data-feed="ap-cafe"]')).toHaveCount(1)
-  await page.locator('[data-light="ap-hard"]').focus()
+  await page.locator('[data-placed="ap-hard"]').focus()
   await page.keyboard.press('Enter')
   await expect(side(page).getByRole('heading', { name: 'Hard standing AP' })).toBeVisible()
 })
 
-test('best parents with their bound, and shares of the air', async ({ page, request, baseURL }) => {
+test('best parents with their bound, and airtime shares', async ({ page, request, baseURL }) => {
   const site = await boatyard(request, baseURL!, 'mended')
   await open(page, `${site}/backhaul?tab=tree`)
   await ready(page)
   await expect(page.getByText('proven best.')).toBeVisible()
   await expect(page.locator('[data-node="ap-work-1"]')).toContainText('Gable AP')
-  await page.getByRole('tab', { name: 'Shares of the air' }).click()
+  await page.getByRole('tab', { name: 'Airtime' }).click()
   await expect(page.locator('[data-capacity="a-pont"]')).toContainText('the feed')
   await expect(page.getByText(/Gable AP, Workshop AP 1\. After beacons/)).toBeVisible()
 })
@@ -82,12 +82,12 @@ test('the bridge: figures, profile, tide, aiming, and the height that the tide a
   await expect(page.getByRole('img', { name: /^Level by height of the water/ })).toBeVisible()
   await expect(page.locator('[data-bridge-figures]')).toContainText('56.6 m')
   await page.getByLabel('Must carry, Mbit/s').fill('900')
-  await expect(page.getByText('these boxes never carry that')).toBeVisible()
+  await expect(page.getByText('these devices never carry that')).toBeVisible()
   await page.getByLabel('Must carry, Mbit/s').fill('40')
   await expect(page.getByText('Steady.')).toBeVisible()
   const before = await page.locator('[data-bridge-figures]').textContent()
-  await page.getByRole('button', { name: 'Hang it there' }).click()
-  await expect(page.getByRole('button', { name: 'Hang it there' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Set this uplink' }).click()
+  await expect(page.getByRole('button', { name: 'Set this uplink' })).toHaveCount(0)
   await expect(page.locator('[data-bridge-figures]')).not.toHaveText(before ?? '')
 })
 

@@ -43,7 +43,7 @@ test('all planted mistakes are found by name, mended one by one, and undone', as
   expect(faults).toEqual([])
 })
 
-test('a wish goes round its four words, and a broken one is hatched and named', async ({
+test('a requirement goes round its four words, and a broken one is hatched and named', async ({
   page,
   request,
   baseURL,
@@ -53,7 +53,7 @@ test('a wish goes round its four words, and a broken one is hatched and named', 
   await open(page, `${site}/brief`)
   const cell = (word: string) => page.getByRole('button', { name: new RegExp(`^Crew to Café: ${word}`) })
   await cell('not said').click()
-  await expect(cell('must, but the plan does not reach it')).toHaveClass(/shoal/)
+  await expect(cell('must, but the plan does not reach it')).toHaveClass(/hatched/)
   await expect(page.getByRole('button', { name: '1 finding' })).toBeVisible()
   await cell('must').click()
   await cell('may').click()
@@ -119,7 +119,7 @@ test('the followed frame is lit on the chart where it passes and where it is dro
   await expect(page.getByText('Not reached.').first()).toBeVisible()
   await expect(page.locator('[data-cell="sw-shed.3"] rect[stroke="var(--caution)"]')).toHaveCount(1)
   await open(page, `${site}/ports?panel=follow&from=ssid:cafe-router:ssid-cafe&to=internet`)
-  await expect(page.getByText('Café router is a client of Berth guests')).toBeVisible()
+  await expect(page.getByText('Café router is a client of PortMark guests')).toBeVisible()
   await expect(page.locator('[data-cell="sw-gate.5"] rect[stroke="var(--depth-5)"]')).toHaveCount(1)
 })
 
@@ -163,15 +163,15 @@ test('a table is shown first, refused whole with one bad row, and taken whole', 
   /** A new file begins with what its headings suggest; this heading suggests nothing. */
   const mapDevice = async () => {
     await expect(dialog.getByLabel('Device (needed)')).toHaveValue('')
-    await dialog.getByLabel('Device (needed)').selectOption('Box')
+    await dialog.getByLabel('Device (needed)').selectOption('Device')
   }
-  await give('Box;Socket\nWorkshop switch;6\n')
+  await give('Device;Socket\nWorkshop switch;6\n')
   await expect(dialog.getByText('No column is given for Device')).toBeVisible()
   await give('\uFEFFBox;Socket;PVID\nWorkshop switch;6;36\nWorkshop switch;77;36\n')
   await mapDevice()
   await expect(dialog.getByText('row 3, Port: Workshop switch has no port “77”')).toBeVisible()
   await expect(dialog.getByRole('button', { name: /^Change/ })).toBeDisabled()
-  await give('Box;Socket;PVID\nWorkshop switch;6;36\n')
+  await give('Device;Socket;PVID\nWorkshop switch;6;36\n')
   await mapDevice()
   await expect(dialog.getByText('Workshop switch port 6: native VLAN 24 becomes 36')).toBeVisible()
   await dialog.getByRole('button', { name: 'Change 1 rows' }).click()

@@ -41,7 +41,7 @@ async function addDevice(page: Page, type: string, name: string) {
   await closed(page)
 }
 
-/** Clicks a berth and waits for that port's own form. */
+/** Clicks a port and waits for that port's own form. */
 async function choosePort(page: Page, port: RegExp) {
   await page.getByRole('button', { name: port }).click()
   const form = page.getByRole('region', { name: new RegExp(port.source.replace(',', '$')) })

@@ -26,7 +26,7 @@ function settling(page: Page): () => Promise<void> {
   return () => expect(page.getByText(`revision ${revision}`, { exact: true })).toBeVisible()
 }
 
-test('the chart shows where it is shallow, a sounding tells why, and a light is dragged and undone', async ({
+test('the chart shows where it is below its need, the signal at a spot tells why, and an access point is dragged and undone', async ({
   page,
   request,
   baseURL,
@@ -39,13 +39,13 @@ test('the chart shows where it is shallow, a sounding tells why, and a light is 
   const first = Date.now() - from
   await page.waitForSelector(fine)
   console.log(`first chart ${first} ms after the page, fine ${Date.now() - from} ms`)
-  await expect(page.locator('[data-area="a-hard"]').getByLabel('shallow')).toBeVisible()
+  await expect(page.locator('[data-area="a-hard"]').getByLabel('below need')).toBeVisible()
   await expect(page.locator('[data-area="a-gate"]')).toContainText('100 %')
 
   const at = await onScreen(page)
   const spot = at(200, 117)
   await page.mouse.move(spot.x, spot.y)
-  await expect(page.locator('[data-sounding]')).toContainText('dBm')
+  await expect(page.locator('[data-signal]')).toContainText('dBm')
   const side = page.getByRole('complementary', { name: 'What is chosen' })
   await expect(side.getByText(/Boats on cradles|over the edge instead/).first()).toBeVisible()
 
@@ -76,7 +76,7 @@ test('the chart shows where it is shallow, a sounding tells why, and a light is 
   expect(faults).toEqual([])
 })
 
-test('all by keys: a light is nudged, a wall drawn with a typed length, given a material, copied and taken off', async ({
+test('all by keys: an access point is nudged, a wall drawn with a typed length, given a material, copied and taken off', async ({
   page,
   request,
   baseURL,
@@ -85,7 +85,7 @@ test('all by keys: a light is nudged, a wall drawn with a typed length, given a 
   const settled = settling(page)
   await open(page, `${site}/ground`)
   await page.waitForSelector(fine)
-  await page.locator('[data-light="ap-shop"]').focus()
+  await page.locator('[data-placed="ap-shop"]').focus()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Chandlery AP' })).toBeVisible()
   const chart = page.getByRole('application', { name: /Chart of the site/ })
@@ -141,7 +141,7 @@ test('steps by keys while the store is slow all count, and none is refused for c
   })
   await open(page, `${site}/ground`)
   await page.waitForSelector(fine)
-  await page.locator('[data-light="ap-shop"]').focus()
+  await page.locator('[data-placed="ap-shop"]').focus()
   await page.keyboard.press('Enter')
   const chart = page.getByRole('application', { name: /Chart of the site/ })
   await chart.focus()
@@ -246,7 +246,7 @@ test('bad drawing is answered on the spot; an empty site begins with a level', a
   await expect(page.getByText('No area is drawn on this level')).toBeVisible()
 })
 
-test('by touch: a tap chooses a light, two taps measure, and a helper can be given up', async ({
+test('by touch: a tap chooses an access point, two taps measure, and a helper can be given up', async ({
   browser,
   request,
   baseURL,

@@ -12,7 +12,7 @@ test('one access point, from paper plan to printed record', async ({ page, reque
   await test.step('the frame of a guest is followed to where it is dropped', async () => {
     await open(page, `${site}/ports`)
     await page.keyboard.press('f')
-    await page.getByLabel('Who speaks').selectOption({ label: 'TernQuay-Berths on Chandlery AP' })
+    await page.getByLabel('Who speaks').selectOption({ label: 'TernQuay-PortMarks on Chandlery AP' })
     await page.getByLabel('To whom').selectOption({ label: 'the internet' })
     await expect(page.getByText('Not reached.').first()).toBeVisible()
     await expect(
@@ -37,7 +37,7 @@ test('one access point, from paper plan to printed record', async ({ page, reque
     await page.getByRole('button', { name: '× 60' }).click()
     const accessPoint = page.locator('[data-device="ap-shop"]')
     await expect(accessPoint).toHaveAttribute('data-phase', 'waiting', { timeout: 30_000 })
-    await accessPoint.getByRole('button', { name: 'Say yes: adopt it' }).click()
+    await accessPoint.getByRole('button', { name: 'Adopt it' }).click()
     await expect(accessPoint).toHaveAttribute('data-phase', 'configuring', { timeout: 20_000 })
     await expect(accessPoint.getByText(/usually 1:15 to 1:50, now/)).toBeVisible()
     await expect(accessPoint).toHaveAttribute('data-phase', 'running', { timeout: 20_000 })
@@ -84,7 +84,7 @@ test('one access point, from paper plan to printed record', async ({ page, reque
       'Received by (name, date)',
       'Chandlery AP port 1, 18 m',
       '172.27.60.0/22',
-      'TernQuay-Berths',
+      'TernQuay-PortMarks',
       'at the counter, 6 m',
       'AP runs, label on the case',
       'None: the plan shows no mistake',

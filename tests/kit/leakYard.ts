@@ -1,5 +1,5 @@
 import { bareDevice, newPort } from '~/core/site'
-import type { Device, Link, Management, Port, Site, Wish } from '~/core/site'
+import type { Device, Link, Management, Port, Site, Requirement } from '~/core/site'
 import { yard } from './yard'
 
 const fixed = (networkId: string, ip: string, prefixLength: number, gateway: string | null): Management => ({
@@ -76,15 +76,15 @@ export function leakYard(): Site {
   )
   const till = host('till-2', 'Far till', fixed('tills', '172.27.36.4', 27, '172.27.36.1'))
   const printer = host('printer', 'Printer', fixed('crew', '172.27.24.9', 24, '172.27.24.1'))
-  const wishes: Wish[] = KEPT_APART.map(([fromNetworkId, networkId]) => ({
+  const requirements: Requirement[] = KEPT_APART.map(([fromNetworkId, networkId]) => ({
     id: `${fromNetworkId}-${networkId}`,
     fromNetworkId,
     to: { networkId },
-    wish: 'mustNot',
+    strength: 'mustNot',
   }))
   return {
     ...site,
-    wishes,
+    requirements,
     devices: [
       ...site.devices.map((device) =>
         device.id === 'switch'

@@ -16,7 +16,7 @@ function load(folder: string, name: string): Site {
 export const yard = (): Site => load('tests/kit', 'chandlery-mended')
 export const spoiltYard = (): Site => load('tests/kit', 'chandlery')
 
-/** The whole boatyard with every box on a cable: what most tests spoil in one place. */
+/** The whole boatyard with every device on a cable: what most tests spoil in one place. */
 export const boatyard = (): Site => load('tests/kit', 'boatyard')
 export const spoiltBoatyard = (): Site => load('tests/kit', 'boatyard-spoilt')
 

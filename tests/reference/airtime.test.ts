@@ -27,7 +27,7 @@ interface Case {
   traffic: 'udp' | 'tcp'
   nStations: number
   hops: number
-  /** Null where only beacons were reckoned. */
+  /** Null where only beacons were worked out. */
   goodputMbps: { mean: number } | null
   phyRateMbps: number
   rtsCts: boolean
@@ -209,7 +209,7 @@ test('two hops over one radio carry about half of one', () => {
   }
 })
 
-test('beacons reckoned in the file: 300 B by DSSS at 1 Mbit/s and by plain OFDM at 12 Mbit/s', () => {
+test('beacons worked out in the file: 300 B by DSSS at 1 Mbit/s and by plain OFDM at 12 Mbit/s', () => {
   for (const one of file.cases.filter(({ id }) => id.startsWith('computed'))) {
     const { beaconUs: us, beaconFraction: share, nAps: names, phyRateMbps: rate } = one as unknown as Beacons
     expect(rate === 1 ? dsssUs(300, 1) : controlUs(300, rate, '5')).toBe(us)

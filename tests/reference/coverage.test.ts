@@ -13,7 +13,7 @@ import {
   plannedRadios,
   sceneOf,
   served,
-  sounding,
+  signalPath,
 } from '~/core/coverage'
 import {
   breakPointM,
@@ -37,15 +37,15 @@ const DIPOLE: Antenna = {
   table: null,
 }
 
-/** One light in an empty place, 8 m up or as asked. */
-function openGround(part: Partial<GroundSettings> = {}, heightM = 8, lights: Point[] = [[0, 0]]): Site {
+/** One access point in an empty place, 8 m up or as asked. */
+function openGround(part: Partial<GroundSettings> = {}, heightM = 8, servedBy: Point[] = [[0, 0]]): Site {
   return {
     ...emptySite('Open'),
     country: 'NL',
-    ground: { ...DEFAULT_GROUND, school: 'multiWall', ...part },
+    ground: { ...DEFAULT_GROUND, model: 'multiWall', ...part },
     levels: [{ id: 'l', name: 'Yard', floorM: 0, heightM: 3, slabMaterial: 'concrete', slabMm: 0 }],
     antennas: [DIPOLE],
-    devices: lights.map((at, i) => ({
+    devices: servedBy.map((at, i) => ({
       ...bareDevice(`ap${i}`, `AP ${i}`, 'accessPoint'),
       radios: [{ band: '5', enabled: true, channel: 100, widthMhz: 20, powerDbm: 17, locked: false }],
       position: { levelId: 'l', at, heightM, antennaId: 'dipole', azimuthDeg: 0, tiltDeg: 0, locked: false },
@@ -81,17 +81,17 @@ test('a radial cut equals free space and the dipole’s closed form within 0.05 
 })
 
 test('outdoors the level falls by 40 dB a decade beyond the break point', () => {
-  const site = openGround({ school: 'byPlace' }, 2)
+  const site = openGround({ model: 'byPlace' }, 2)
   const turn = breakPointM(BAND_MHZ['5'], 2, site.ground.clientHeightM)
   expect(turn).toBeCloseTo((4 * 2 * 1.2) / (299.792458 / 5500), 0)
   const [radio] = plannedRadios(site, '5')
-  const loss = (m: number) => sounding(site, radio!, [m, 0], 1.2).distanceLossDb
+  const loss = (m: number) => signalPath(site, radio!, [m, 0], 1.2).distanceLossDb
   expect(loss(turn * 40) - loss(turn * 4)).toBeCloseTo(40, 2)
   expect(loss(turn / 2) - loss(turn / 20)).toBeCloseTo(20, 1)
 })
 
 test.each([-60, -65, -70])('the contour of %d dBm holds the area of its circle within 1 %%', (level) => {
-  // Client and light level with each other: the circle follows from free space alone.
+  // Client and access point level with each other: the circle follows from free space alone.
   const site = openGround({}, DEFAULT_GROUND.clientHeightM)
   const { grid, all } = charted(site, 160, 1)
   const [line] = isolines(grid, all.signal, [level])
@@ -131,7 +131,7 @@ test('an area’s share is that of its cells: half of a square in reach', () => 
   )
   expect(share.onAverage).toBeCloseTo(0.5, 1)
   expect(share.withConfidence).toBe(share.onAverage)
-  expect(share.lights).toEqual(['ap0'])
+  expect(share.servedBy).toEqual(['ap0'])
 })
 
 test('the weaker direction decides: a client that sends less has the lower ratio', () => {
@@ -144,7 +144,7 @@ test('the weaker direction decides: a client that sends less has the lower ratio
   expect(at(strong) - at(weak)).toBeCloseTo(10, 3)
 })
 
-test('two lights on one channel disturb each other, on channels apart they do not', () => {
+test('two access points on one channel disturb each other, on channels apart they do not', () => {
   const sites = (channel: number) => {
     const site = openGround({}, 3, [
       [-20, 0],
@@ -171,7 +171,7 @@ test('two lights on one channel disturb each other, on channels apart they do no
   expect(same.with).toBeGreaterThan(2)
 })
 
-test('two lights on one spot: one serves, the other is second, and nothing breaks', () => {
+test('two access points on one spot: one serves, the other is second, and nothing breaks', () => {
   const { all } = charted(
     openGround({}, 3, [
       [0, 0],

@@ -77,7 +77,7 @@ describe('the slab', () => {
     expect(deep(3) - deep(2)).toBeCloseTo((1636 * sigma) / Math.sqrt(3.91), 0)
   })
 
-  test('losses that installers reckon with (common practice, no source)', () => {
+  test('losses that installers count on (common practice, no source)', () => {
     expect(slabLossDb(materialOf('plasterboard'), 13, 2440)).toBeLessThan(3)
     expect(slabLossDb(materialOf('brick'), 215, 5500)).toBeGreaterThan(4)
     expect(slabLossDb(materialOf('brick'), 215, 5500)).toBeLessThan(15)

@@ -28,7 +28,7 @@ function randomProblem(seed: number): PlacementProblem {
   }
 }
 
-/** Clients can be shared out so that no light has too many: by trying all, with two areas a simple count. */
+/** Clients can be shared out so that no access point has too many: by trying all, with two areas a simple count. */
 function clientsFit(problem: PlacementProblem, chosen: number[]): boolean {
   const reach = (area: number) =>
     chosen.filter((i) => problem.points.some((point) => point.area === area && point.by.includes(i)))
@@ -85,6 +85,27 @@ test('fewest equals brute force on 60 random problems, or both say that it canno
     }
   }
   expect(possible).toBeGreaterThan(10)
+})
+
+test('best with n that keeps what an area has equals brute force on 40 random problems', async () => {
+  const solve = solveWith(await loadHighs())
+  for (let seed = 200; seed < 240; seed++) {
+    const bare = randomProblem(seed)
+    const now = sharesOf(bare, [0, 1, 2])
+    const problem = { ...bare, areas: bare.areas.map((area, i) => ({ ...area, keptShare: now[i] })) }
+    const uncovered = (chosen: number[]) =>
+      problem.points.filter(({ by }) => !by.some((i) => chosen.includes(i))).length * 4 +
+      price(problem, chosen)
+    const least = Math.min(
+      ...subsets(7)
+        .filter((chosen) => chosen.length <= 3 && allowed(problem, chosen))
+        .filter((chosen) => sharesOf(problem, chosen).every((share, i) => share >= now[i]! - 1e-9))
+        .map(uncovered),
+    )
+    const found = best(problem, 3, solve, 20)
+    if (least === Infinity) expect(found.status).toBe('impossible')
+    else expect(found.objective).toBeCloseTo(least, 6)
+  }
 })
 
 test('best with n equals brute force on 40 random problems', async () => {

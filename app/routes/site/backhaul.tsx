@@ -23,7 +23,7 @@ export default function Backhaul({ loaderData }: Route.ComponentProps) {
     <>
       <StageHead
         title="Backhaul"
-        says="How every box is fed, what that carries, and what is left when a thing fails."
+        says="How every device is fed, what that carries, and what is left when a thing fails."
       >
         {site.levels.length > 1 && (
           <LevelSelect site={site} levelId={level?.id ?? ''} onChange={(id) => set({ level: id })} />
@@ -34,8 +34,8 @@ export default function Backhaul({ loaderData }: Route.ComponentProps) {
       </StageHead>
       {roots.length > 1 && (
         <p className="mb-3 border-l-4 border-caution bg-caution-wash px-3 py-1.5">
-          Two roots: {roots.map(({ name }) => name).join(' and ')}. Only one box of a site should be the
-          gateway; each box here is counted to the one it reaches by the shortest way.
+          Two roots: {roots.map(({ name }) => name).join(' and ')}. Only one device of a site should be the
+          gateway; each device here is counted to the one it reaches by the shortest way.
         </p>
       )}
       <Dialog
@@ -49,8 +49,8 @@ export default function Backhaul({ loaderData }: Route.ComponentProps) {
       </Dialog>
       {!level ? (
         <p className="sheet px-6 py-8 text-center">
-          Nothing is charted yet. Draw a level at Ground and put the boxes on it; then what radio links carry
-          can be worked out.
+          Nothing is charted yet. Draw a level at Ground and put the devices on it; then what radio links
+          carry can be worked out.
         </p>
       ) : ready ? (
         <BackhaulStage site={site} level={level} ends={loaderData.ends} />

@@ -1,17 +1,19 @@
 import { StageHead } from '../../components/StageHead'
+import { countryChoices } from '../../server/countries.server'
 import { reachOf } from '../../server/reach.server'
 import { store } from '../../server/store.server'
 import { Areas } from '../../stages/brief/Areas'
 import { BriefForm } from '../../stages/brief/BriefForm'
 import { History } from '../../stages/brief/History'
 import { NextSteps } from '../../stages/brief/NextSteps'
-import { WishMatrix } from '../../stages/brief/WishMatrix'
+import { RequirementMatrix } from '../../stages/brief/RequirementMatrix'
 import { useSite } from '../../hooks/useSite'
 import type { Route } from './+types/brief'
 
 export const loader = ({ params }: Route.LoaderArgs) => ({
   history: store().edits.history(params.siteId, 12),
   matrix: reachOf(params.siteId),
+  countries: countryChoices,
 })
 
 export default function Brief({ loaderData }: Route.ComponentProps) {
@@ -23,14 +25,14 @@ export default function Brief({ loaderData }: Route.ComponentProps) {
         says="What comes into the site, where it is, and what must be known before the first address."
       />
       <div className="grid gap-5 @3xl:grid-cols-[3fr_2fr]">
-        <BriefForm key={revision} header={site} />
+        <BriefForm key={revision} header={site} countries={loaderData.countries} />
         <div className="space-y-5">
           <NextSteps />
           <History entries={loaderData.history} />
         </div>
       </div>
       <div className="mt-5 space-y-5">
-        <WishMatrix cells={loaderData.matrix} />
+        <RequirementMatrix cells={loaderData.matrix} />
         <Areas />
       </div>
     </>

@@ -5,7 +5,7 @@ import { Problem } from '../../components/Problem'
 import { FindingsDrawer } from '../../components/frame/FindingsDrawer'
 import { FollowPanel } from '../../components/frame/FollowPanel'
 import { KeysDialog } from '../../components/frame/KeysDialog'
-import { Ladder } from '../../components/frame/Ladder'
+import { WorkSteps } from '../../components/frame/WorkSteps'
 import { LogLine } from '../../components/frame/LogLine'
 import { Palette } from '../../components/frame/Palette'
 import { TopBar } from '../../components/frame/TopBar'
@@ -45,7 +45,7 @@ export default function Frame() {
     <div className="flex h-dvh flex-col print:block print:h-auto" data-ready={ready || undefined}>
       <TopBar onPalette={() => setOverlay('palette')} onKeys={() => setOverlay('keys')} />
       <div className="flex min-h-0 flex-1 max-md:flex-col print:block">
-        <Ladder />
+        <WorkSteps />
         <main
           className="@container min-w-0 flex-1 overflow-y-auto px-5 py-4 print:overflow-visible"
           tabIndex={-1}

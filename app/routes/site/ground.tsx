@@ -19,7 +19,7 @@ export default function Ground() {
   const level = levelFor(site, search)
   return (
     <>
-      <StageHead title="Ground" says="The place, what its walls are made of, and where it is deep enough.">
+      <StageHead title="Ground" says="The place, what its walls are made of, and where it is strong enough.">
         {level && (
           <>
             <button className="button" onClick={() => set({ files: 'open' })}>
@@ -67,7 +67,7 @@ export default function Ground() {
   )
 }
 
-/** The level that is asked for, else the one of the box that is chosen, else the first. */
+/** The level that is asked for, else the one of the device that is chosen, else the first. */
 function levelFor({ levels, devices }: Site, search: URLSearchParams): Level | undefined {
   const chosen = /^devices\.([^~]+)/.exec(search.get('piece') ?? '')?.[1]
   const at = devices.find(({ id }) => id === chosen)?.position?.levelId

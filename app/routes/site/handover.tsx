@@ -1,6 +1,7 @@
 import { Printer } from 'lucide-react'
 import { StageHead } from '../../components/StageHead'
 import { filesOf } from '../../server/files.server'
+import { observationsOf } from '../../server/observations.server'
 import { proofsOf } from '../../server/proof.server'
 import { store } from '../../server/store.server'
 import { Addresses } from '../../stages/handover/Addresses'
@@ -10,6 +11,7 @@ import { LogList } from '../../stages/handover/LogList'
 import { OpenFindings } from '../../stages/handover/OpenFindings'
 import { PortMap } from '../../stages/handover/PortMap'
 import { Signatures } from '../../stages/handover/Signatures'
+import { SignedForm } from '../../stages/handover/SignedForm'
 import { SsidTable } from '../../stages/handover/SsidTable'
 import { TestResults } from '../../stages/handover/TestResults'
 import { TitleBlock } from '../../stages/handover/TitleBlock'
@@ -17,13 +19,14 @@ import type { Route } from './+types/handover'
 
 export const loader = ({ params }: Route.LoaderArgs) => ({
   proofs: proofsOf(params.siteId),
+  observed: observationsOf(params.siteId),
   files: filesOf(params.siteId),
   log: store().log.ofSite(params.siteId),
   writtenAt: new Date().toISOString(),
 })
 
 export default function Handover({ loaderData }: Route.ComponentProps) {
-  const { proofs, files, log, writtenAt } = loaderData
+  const { proofs, observed, files, log, writtenAt } = loaderData
   return (
     <>
       <div className="no-print">
@@ -51,12 +54,13 @@ export default function Handover({ loaderData }: Route.ComponentProps) {
         <PortMap />
         <Addresses />
         <SsidTable />
-        <TestResults proofs={proofs} />
+        <TestResults proofs={proofs} observed={observed} />
         <OpenFindings />
         <LogList lines={log} />
         <Cautions />
         <Signatures />
       </article>
+      <SignedForm />
       <DeviceFiles files={files} />
     </>
   )

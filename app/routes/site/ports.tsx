@@ -33,7 +33,7 @@ export default function Ports() {
   const choose = (deviceId: string, number: number) => set({ device: deviceId, port: String(number) })
   return (
     <>
-      <StageHead title="Ports" says="Each socket with its VLANs, its power, and what is moored there.">
+      <StageHead title="Ports" says="Each socket with its VLANs, its power, and what is plugged in there.">
         <a className="button" href="../csv?what=ports">
           <FileDown size={16} aria-hidden /> Save as CSV
         </a>
@@ -70,7 +70,7 @@ export default function Ports() {
           <p className="sheet px-4 py-6 text-center text-soft">
             {site.devices.length === 0
               ? 'No switch yet. Add one, and its ports lie here like berths along a quay.'
-              : 'No box with ports matches.'}
+              : 'No device with ports matches.'}
           </p>
         )}
         <DeviceList devices={listed} />

@@ -1,14 +1,22 @@
 import { data, useActionData } from 'react-router'
 import { Problems } from '../../components/Problems'
+import { SeenList } from '../../components/SeenList'
 import { StageHead } from '../../components/StageHead'
+import { observationsOf } from '../../server/observations.server'
 import { doProof, proofsOf } from '../../server/proof.server'
+import { AddressesSeen } from '../../stages/proof/AddressesSeen'
 import { ClientResults } from '../../stages/proof/ClientResults'
+import { LevelsSeen } from '../../stages/proof/LevelsSeen'
+import { RequirementEvidence } from '../../stages/proof/RequirementEvidence'
 import { RunClients } from '../../stages/proof/RunClients'
 import { ThroughputForm } from '../../stages/proof/ThroughputForm'
 import { ThroughputList } from '../../stages/proof/ThroughputList'
 import type { Route } from './+types/proof'
 
-export const loader = ({ params }: Route.LoaderArgs) => proofsOf(params.siteId)
+export const loader = ({ params }: Route.LoaderArgs) => ({
+  ...proofsOf(params.siteId),
+  observed: observationsOf(params.siteId),
+})
 
 export async function action({ params, request }: Route.ActionArgs) {
   const outcome = await doProof(params.siteId, await request.formData())
@@ -19,12 +27,12 @@ export async function action({ params, request }: Route.ActionArgs) {
 
 export default function Proof({ loaderData }: Route.ComponentProps) {
   const answer = useActionData<typeof action>()
-  const { clients, throughput, benchRuns } = loaderData
+  const { clients, throughput, benchRuns, observed } = loaderData
   return (
     <>
       <StageHead
         title="Proof"
-        says="What was observed, held against the plan and against what the link can carry."
+        says="What was measured or seen on the site, held against the plan and against what the link can carry."
       />
       {answer && !answer.ok && (
         <div className="mb-4">
@@ -33,20 +41,30 @@ export default function Proof({ loaderData }: Route.ComponentProps) {
       )}
       <div className="space-y-8">
         <section className="space-y-3">
-          <RunClients benchRuns={benchRuns} />
-          {clients[0] ? (
-            <ClientResults proof={clients[0]} />
-          ) : (
-            <p className="sheet px-4 py-5 text-soft">
-              No client test yet. It attaches a client everywhere, reads its address, and pings both ways
-              between all networks.
-            </p>
-          )}
+          <h2>Who reaches whom, tried</h2>
+          <RequirementEvidence evidence={observed.evidence} />
+        </section>
+        <section className="space-y-3">
+          <h2>Addresses and levels, read</h2>
+          <AddressesSeen />
+          <LevelsSeen />
         </section>
         <section className="space-y-3">
           <h2>Throughput</h2>
           <ThroughputForm />
           <ThroughputList tests={throughput} />
+        </section>
+        {observed.seen.length > 0 && (
+          <section className="space-y-3">
+            <h2>All that was seen</h2>
+            <div className="sheet px-2 py-2">
+              <SeenList seen={observed.seen} />
+            </div>
+          </section>
+        )}
+        <section className="rehearsal space-y-3">
+          <RunClients benchRuns={benchRuns} />
+          {clients[0] && <ClientResults proof={clients[0]} />}
         </section>
       </div>
     </>

@@ -1,15 +1,20 @@
 import { StageHead } from '../../components/StageHead'
 import { useBench } from '../../hooks/useBench'
 import { benchState } from '../../server/bench.server'
+import { stagedGear } from '../../server/observations.server'
 import { BenchClock } from '../../stages/staging/BenchClock'
 import { Board } from '../../stages/staging/Board'
 import { Cables } from '../../stages/staging/Cables'
 import { ClientProbes } from '../../stages/staging/ClientProbes'
 import { EmptyBench } from '../../stages/staging/EmptyBench'
 import { Happenings } from '../../stages/staging/Happenings'
+import { RunningSeen } from '../../stages/staging/RunningSeen'
 import type { Route } from './+types/staging'
 
-export const loader = ({ params }: Route.LoaderArgs) => ({ bench: benchState(params.siteId) })
+export const loader = ({ params }: Route.LoaderArgs) => ({
+  bench: benchState(params.siteId),
+  ...stagedGear(params.siteId),
+})
 
 export default function Staging({ loaderData }: Route.ComponentProps) {
   const bench = useBench(loaderData.bench)
@@ -18,15 +23,17 @@ export default function Staging({ loaderData }: Route.ComponentProps) {
     <>
       <StageHead
         title="Staging"
-        says="Everything on the bench, as the plan has it: power, boot, address, adoption. A stand-in plays the gear."
+        says="Every device brought up: power, boot, address, adoption. What you saw running counts; the rehearsal only practises."
       />
       {!connected && (
         <p role="status" className="mb-3 border-l-4 border-caution bg-caution-wash px-3 py-1.5">
           The bench does not answer; trying again. What you see is its last state.
         </p>
       )}
+      <RunningSeen gear={loaderData.gear} running={loaderData.running} />
+      <h2 className="mt-6 mb-2">Rehearsal</h2>
       {state ? (
-        <div className="space-y-4">
+        <div className="rehearsal space-y-4">
           <BenchClock bench={bench} state={state} />
           <Board devices={state.view.devices} ask={bench.ask} />
           <div className="grid gap-4 @4xl:grid-cols-2">

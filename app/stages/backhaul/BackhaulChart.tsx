@@ -3,12 +3,12 @@ import { useEffect, useRef, useState } from 'react'
 import type { Aftermath, Feed } from '~/core/backhaul'
 import type { Level, Point, Site } from '~/core/site'
 import { ChartPatterns, Ground, Structures } from '../ground/Land'
-import { LightNames, Lights } from '../ground/Lights'
+import { DeviceNames, PlacedDevices } from '../ground/PlacedDevices'
 import { PlaceNames } from '../ground/Pieces'
 import { groundBox } from '../ground/useCoverage'
 import { useView } from '../ground/useView'
 import type { Size } from '../ground/useView'
-import { LeadingLines, wordsAlong } from './LeadingLines'
+import { FeedLines, wordsAlong } from './FeedLines'
 
 interface Props {
   site: Site
@@ -19,7 +19,7 @@ interface Props {
   onChoose: (deviceId: string) => void
 }
 
-/** The ground with the tree over it. Drag or arrow keys pan, the wheel zooms, a box is chosen by click or key. */
+/** The ground with the tree over it. Drag or arrow keys pan, the wheel zooms, a device is chosen by click or key. */
 export function BackhaulChart({ site, level, feeds, aftermath, chosenId, onChoose }: Props) {
   const frame = useRef<HTMLDivElement>(null)
   const [size, setSize] = useState<Size>({ width: 800, height: 420 })
@@ -56,7 +56,7 @@ export function BackhaulChart({ site, level, feeds, aftermath, chosenId, onChoos
         className="absolute inset-0 size-full touch-none focus-visible:outline-none"
         tabIndex={0}
         role="application"
-        aria-label="Chart of how everything is fed. Arrow keys pan, plus and minus zoom; tab goes from box to box."
+        aria-label="Chart of how everything is fed. Arrow keys pan, plus and minus zoom; tab goes from device to device."
         onKeyDown={(event) => {
           const step: Partial<Record<string, Point>> = {
             ArrowLeft: [40, 0],
@@ -72,7 +72,7 @@ export function BackhaulChart({ site, level, feeds, aftermath, chosenId, onChoos
           event.preventDefault()
         }}
         onPointerDown={(event) => {
-          const hit = (event.target as Element).closest('[data-light]')?.getAttribute('data-light')
+          const hit = (event.target as Element).closest('[data-placed]')?.getAttribute('data-placed')
           if (hit) return onChoose(hit)
           from.current = [event.clientX, event.clientY]
           event.currentTarget.setPointerCapture(event.pointerId)
@@ -89,9 +89,9 @@ export function BackhaulChart({ site, level, feeds, aftermath, chosenId, onChoos
         <Ground {...common} />
         <Structures {...common} />
         <PlaceNames {...common} />
-        <Lights {...common} band={band} chosen={chosen} onKey={onChoose} />
-        <LightNames {...common} band={band} chosen={chosen} keepClear={wordsAlong(site, view.view, size)} />
-        <LeadingLines {...common} feeds={feeds} aftermath={aftermath} chosenId={chosenId} />
+        <PlacedDevices {...common} band={band} chosen={chosen} onKey={onChoose} />
+        <DeviceNames {...common} band={band} chosen={chosen} keepClear={wordsAlong(site, view.view, size)} />
+        <FeedLines {...common} feeds={feeds} aftermath={aftermath} chosenId={chosenId} />
       </svg>
       <div className="absolute right-2 bottom-2 flex gap-1">
         {[

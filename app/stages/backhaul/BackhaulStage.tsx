@@ -18,12 +18,12 @@ import { useBackhaul } from './useBackhaul'
 const TABS = [
   { id: 'failures', name: 'What if it fails' },
   { id: 'tree', name: 'Best parents' },
-  { id: 'air', name: 'Shares of the air' },
+  { id: 'air', name: 'Airtime' },
   { id: 'bridge', name: 'Bridge' },
   { id: 'ends', name: 'Two ends' },
 ] as const
 
-/** The tree over the chart, the sheet of one box, and what the whole carries. */
+/** The tree over the chart, the sheet of one device, and what the whole carries. */
 export function BackhaulStage({
   site,
   level,
@@ -81,7 +81,11 @@ export function BackhaulStage({
             )}
           </p>
         </div>
-        <aside className="sheet h-[27rem] overflow-y-auto" aria-label="The box that is chosen" tabIndex={0}>
+        <aside
+          className="sheet h-[27rem] overflow-y-auto"
+          aria-label="The device that is chosen"
+          tabIndex={0}
+        >
           {device ? (
             <ChoiceSheet
               key={device.id}
@@ -91,7 +95,7 @@ export function BackhaulStage({
             />
           ) : (
             <p className="p-4 text-soft">
-              No box has a radio yet. Add one at Ports, and give it a place at Ground.
+              No device has a radio yet. Add one at Ports, and give it a place at Ground.
             </p>
           )}
         </aside>

@@ -18,8 +18,8 @@ export function BridgePanel({ site, chosenId }: { site: Site; chosenId: string |
   if (!child)
     return (
       <p className="px-4 py-3 text-soft">
-        No bridge is planned. Choose the far box on the chart, and under “By radio” hang it on the other as a
-        bridge.
+        No bridge is planned. Choose the far device on the chart, and under “By radio” set its uplink to the
+        other as a bridge.
       </p>
     )
   return (
@@ -54,7 +54,7 @@ export function BridgePanel({ site, chosenId }: { site: Site; chosenId: string |
   )
 }
 
-/** Worked out anew only when the plan or the wish has changed. */
+/** Worked out anew only when the plan or the requirement has changed. */
 function Worksheet({ site, child, wanted }: { site: Site; child: Device; wanted: number }) {
   const sheet = useMemo(() => bridgeSheet(site, child, wanted), [site, child, wanted])
   return typeof sheet === 'string' ? (
@@ -87,7 +87,7 @@ function Sheet({ site, sheet }: { site: Site; sheet: BridgeSheet }) {
             {fadeMarginDb ? (
               <Traced number={fadeMarginDb} digits={1} />
             ) : (
-              'none: these boxes never carry that'
+              'none: these devices never carry that'
             )}
           </dd>
         </div>
@@ -190,7 +190,7 @@ function Height({ site, sheet }: { site: Site; sheet: BridgeSheet }) {
               ])
             }
           >
-            Hang it there
+            Set this uplink
           </button>
         </p>
       )}

@@ -2,9 +2,9 @@ import { mbpsText } from '~/core/airtime'
 import type { Capacity } from '~/core/backhaul'
 import { Sourced } from '../../components/Sourced'
 
-/** What every area gets when all want theirs at once, and who shares whose air. */
+/** What every area gets when all want theirs at once, and who shares whose airtime. */
 export function CapacityTable({ capacity }: { capacity: Capacity | null }) {
-  if (!capacity) return <p className="px-4 py-3 text-soft">The air is being shared out…</p>
+  if (!capacity) return <p className="px-4 py-3 text-soft">The airtime is being shared out…</p>
   if (capacity.areas.length === 0 && capacity.nodes.length === 0)
     return <p className="px-4 py-3 text-soft">Nothing is drawn or fed yet.</p>
   return (
@@ -53,7 +53,7 @@ export function CapacityTable({ capacity }: { capacity: Capacity | null }) {
           ))}
         </tbody>
       </table>
-      <h3 className="mt-4 px-4 font-medium">Who shares one air</h3>
+      <h3 className="mt-4 px-4 font-medium">Who shares airtime</h3>
       <ul className="px-4 pb-3">
         {capacity.cliques
           .filter(({ names }) => names.length > 1)
@@ -63,7 +63,7 @@ export function CapacityTable({ capacity }: { capacity: Capacity | null }) {
             </li>
           ))}
         {capacity.cliques.every(({ names }) => names.length < 2) && (
-          <li>Nobody: every radio has its air to itself.</li>
+          <li>Nobody: every radio has its airtime to itself.</li>
         )}
       </ul>
     </>

@@ -2,14 +2,14 @@ import { mbpsText } from '~/core/airtime'
 import type { Choice, WayRow } from '~/core/backhaul'
 import { lengthText } from '~/core/drawing'
 import type { LengthUnit } from '~/core/drawing'
-import { hangEdits } from '~/core/site'
+import { uplinkEdits } from '~/core/site'
 import type { Device, Site } from '~/core/site'
 import { Problems } from '../../components/Problems'
 import { Sourced } from '../../components/Sourced'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { UplinkForm } from './UplinkForm'
 
-/** One box: what feeds it, all ways it could be fed, and why one is better. */
+/** One device: what feeds it, all ways it could be fed, and why one is better. */
 export function ChoiceSheet({
   site,
   device,
@@ -46,7 +46,7 @@ export function ChoiceSheet({
                         if (parent)
                           edit(
                             `Hang ${device.name} on ${parent.name}`,
-                            hangEdits([{ child: device, parent, part: { band: way.hop?.band ?? '5' } }]),
+                            uplinkEdits([{ child: device, parent, part: { band: way.hop?.band ?? '5' } }]),
                           )
                       }
                     : null
@@ -57,7 +57,9 @@ export function ChoiceSheet({
         </>
       ) : (
         <p className="mt-2 text-soft">
-          {device.radios.length > 0 ? 'The ways are being weighed…' : 'This box is fed by its cable alone.'}
+          {device.radios.length > 0
+            ? 'The ways are being weighed…'
+            : 'This device is fed by its cable alone.'}
         </p>
       )}
       {device.radios.length > 0 && (
@@ -92,7 +94,7 @@ function Way({ way, unit, currency, isBest, busy, onTake }: WayProps) {
       ) : (
         <p className="text-[0.9rem]">
           {way.takesPercentPer10 > 0 &&
-            `Takes ${way.takesPercentPer10.toFixed(1)} % of the air per 10 Mbit/s. `}
+            `Takes ${way.takesPercentPer10.toFixed(1)} % of the airtime per 10 Mbit/s. `}
           {way.metres > 0 && `${lengthText(way.metres, unit, 0)}, `}
           {way.hours.toFixed(1)} h, about {way.money.toFixed(0)} {currency}. {way.risk}
         </p>
@@ -123,7 +125,7 @@ function Rate({ way, unit }: { way: WayRow; unit: LengthUnit }) {
           name: 'wait, light and heavy',
           value: `${(way.lightMs ?? 0).toFixed(1)} and ${(way.heavyMs ?? 0).toFixed(0)} ms`,
         },
-        { name: 'one Mbit takes', value: `${(hop.usPerMbit / 1000).toFixed(2)} ms of air` },
+        { name: 'one Mbit takes', value: `${(hop.usPerMbit / 1000).toFixed(2)} ms of airtime` },
       ]
     : way.metres > 0
       ? [{ name: 'cable', value: lengthText(way.metres, unit, 0) }]
@@ -133,7 +135,7 @@ function Rate({ way, unit }: { way: WayRow; unit: LengthUnit }) {
       className="figures shrink-0"
       formula={
         hop
-          ? '1 ÷ Σ air per Mbit of the radio hops in a row, and no more than what comes before; low and high one σ of the model off'
+          ? '1 ÷ Σ airtime per Mbit of the radio hops in a row, and no more than what comes before; low and high one σ of the model off'
           : 'the least of all parts of the way; TCP payload ÷ bytes on the wire'
       }
       inputs={inputs}

@@ -9,7 +9,7 @@ interface Props {
 }
 
 const KINDS: Record<Aftermath['element']['kind'], string> = {
-  device: 'box',
+  device: 'device',
   cable: 'cable',
   port: 'port',
   uplink: 'radio link',
@@ -34,7 +34,7 @@ export function FailureTable({ failures, shownId, onShow }: Props) {
             value={kind}
             onChange={(event) => setKind(event.target.value as typeof kind)}
           >
-            <option value="device">a box</option>
+            <option value="device">a device</option>
             <option value="uplink">a radio link</option>
             <option value="cable">a cable</option>
             <option value="port">a port</option>
@@ -43,7 +43,7 @@ export function FailureTable({ failures, shownId, onShow }: Props) {
         </label>
         <span className="caption">
           {failures.filter(({ dark }) => dark.length > 1).length} single points of failure take more than one
-          box with them. Point at a row, and the chart shows what is left.
+          device with them. Point at a row, and the chart shows what is left.
         </span>
       </p>
       <table className="plain" onMouseLeave={() => onShow(null)}>

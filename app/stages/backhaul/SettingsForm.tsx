@@ -43,13 +43,6 @@ export function SettingsForm({ site }: { site: Site }) {
       <div className="grid gap-3 sm:grid-cols-3">
         {number('mostHops', 'Radio hops at most')}
         {number('mostChildren', 'Children of a parent at most')}
-        <NumberInput
-          label="The feed, Mbit/s"
-          path="backhaul.feedMbps"
-          hint="Empty: not known."
-          value={draft.feedMbps}
-          onChange={(feedMbps) => set({ feedMbps })}
-        />
         {number('weakestParentDbm', 'A parent is heard with at least, dBm')}
         {number('strongestParentDbm', 'and at most, dBm')}
         {number('alignmentErrorDeg', 'A mount is off by up to, degrees')}

@@ -89,7 +89,7 @@ export const TideChart = ({ sheet }: { sheet: BridgeSheet }) => (
 /** The worst of the tide against the height of the far end. */
 export const HeightChart = ({ sheet }: { sheet: BridgeSheet }) => (
   <figure>
-    <h3 className="font-medium">How high to hang {sheet.near.name}</h3>
+    <h3 className="font-medium">How high to mount {sheet.near.name}</h3>
     <Curve
       label={`Worst level of the tide by height of ${sheet.near.name}.`}
       data={sheet.heights.map(({ heightM, worstDbm }) => ({ at: heightM, level: worstDbm }))}

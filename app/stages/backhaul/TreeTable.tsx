@@ -1,25 +1,25 @@
 import { mbpsText } from '~/core/airtime'
 import type { ChosenTree } from '~/core/backhaul'
-import { deviceOf, hangEdits } from '~/core/site'
+import { deviceOf, uplinkEdits } from '~/core/site'
 import type { Site } from '~/core/site'
 import { Problems } from '../../components/Problems'
 import { Sourced } from '../../components/Sourced'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 
-/** The best parents for all boxes without a cable, and how far from the best that could be. */
+/** The best parents for all devices without a cable, and how far from the best that could be. */
 export function TreeTable({ site, tree }: { site: Site; tree: ChosenTree | null }) {
   const { edit, problems, busy } = usePlanEdit()
   if (!tree) return <p className="px-4 py-3 text-soft">Parents are being chosen…</p>
   if (tree.nodes.length === 0)
     return (
       <p className="px-4 py-3 text-soft">
-        Every box on the air has a cable. Take one away, or hang a box on another by radio, and the best
-        parents stand here.
+        Every device on the air has a cable. Take one away, or give a device its uplink to another by radio,
+        and the best parents stand here.
       </p>
     )
   const changes = tree.nodes.filter(({ child, parent }) => parent && child.air?.deviceId !== parent.id)
-  // The boxes as the plan has them now; the tree may be of a moment ago.
-  const edits = hangEdits(
+  // The devices as the plan has them now; the tree may be of a moment ago.
+  const edits = uplinkEdits(
     changes.flatMap(({ child, parent, hop }) => {
       const [own, above] = [deviceOf(site, child.id), deviceOf(site, parent?.id ?? null)]
       return own && above ? [{ child: own, parent: above, part: { band: hop?.band ?? ('5' as const) } }] : []
@@ -29,10 +29,10 @@ export function TreeTable({ site, tree }: { site: Site; tree: ChosenTree | null 
     <>
       <div className="flex flex-wrap items-center justify-between gap-3 px-4 py-2">
         <p>
-          Worst box{' '}
+          Worst device{' '}
           <Sourced
             className="figures"
-            formula="1 ÷ Σ air per Mbit along the way, the worst of all boxes"
+            formula="1 ÷ Σ airtime per Mbit along the way, the worst of all devices"
             inputs={[
               { name: 'no tree can do better than', value: `${mbpsText(tree.boundWorstMbps)} Mbit/s` },
               { name: 'hops at most', value: String(site.backhaul.mostHops) },
@@ -56,8 +56,8 @@ export function TreeTable({ site, tree }: { site: Site; tree: ChosenTree | null 
       <table className="plain">
         <thead>
           <tr>
-            <th className="pl-4">Box</th>
-            <th>Hangs on, planned</th>
+            <th className="pl-4">Device</th>
+            <th>Uplink to, planned</th>
             <th>Best parent</th>
             <th className="num">Level</th>
             <th className="num">Hops</th>

@@ -8,7 +8,7 @@ import { usePlanEdit } from '../../hooks/usePlanEdit'
 
 type Draft = Pick<Device, 'air' | 'mesh'>
 
-/** What a box may do by radio, and what it hangs on. */
+/** What a device may do by radio, and what it has its uplink to. */
 export function UplinkForm({ site, device }: { site: Site; device: Device }) {
   const [draft, set] = useDraft<Draft>({ air: device.air, mesh: device.mesh })
   const { edit, problems, busy } = usePlanEdit()

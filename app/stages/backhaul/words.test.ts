@@ -2,13 +2,13 @@ import { demoYard, withDevice } from '~/tests/kit/yard'
 import { mbpsText } from '~/core/airtime'
 import { declutter } from '../ground/declutter'
 import { toScreen, viewOf } from '../ground/useView'
-import { wordsAlong } from './LeadingLines'
+import { wordsAlong } from './FeedLines'
 
 const yard = demoYard()
 const size = { width: 800, height: 400 }
 const view = viewOf({ min: [0, 0], max: [240, 160] }, size)
 
-test('words stand along each radio link between its two boxes, and nowhere else', () => {
+test('words stand along each radio link between its two devices, and nowhere else', () => {
   const boxes = wordsAlong(yard, view, size)
   expect(boxes).toHaveLength(2 * 13)
   const [a, b] = ['ap-gable', 'ap-work-1'].map((id) =>
@@ -26,7 +26,7 @@ test('words stand along each radio link between its two boxes, and nowhere else'
   ).toEqual([])
 })
 
-test('a box without a place has no words', () => {
+test('a device without a place has no words', () => {
   expect(wordsAlong(withDevice(yard, 'ap-work-1', { position: null }), view, size)).toHaveLength(13)
 })
 

@@ -1,13 +1,14 @@
-import type { Header } from '~/core/site'
+import type { Feed, Header } from '~/core/site'
 import { EditForm } from '../../components/EditForm'
 import { Field } from '../../components/Field'
-import { TextInput } from '../../components/inputs'
+import { NumberInput, SelectInput, TextInput } from '../../components/inputs'
+import type { Choice } from '../../components/inputs'
 import { useDraft } from '../../hooks/useDraft'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 
 type Words = Omit<Header, 'ground' | 'backhaul'>
 
-export function BriefForm({ header }: { header: Header }) {
+export function BriefForm({ header, countries }: { header: Header; countries: Choice[] }) {
   const [draft, set] = useDraft<Words>({
     name: header.name,
     place: header.place,
@@ -15,6 +16,7 @@ export function BriefForm({ header }: { header: Header }) {
     feed: header.feed,
     notes: header.notes,
   })
+  const setFeed = (part: Partial<Feed>) => set({ feed: { ...draft.feed, ...part } })
   const { edit, problems, busy } = usePlanEdit()
   return (
     <section className="sheet p-4">
@@ -30,21 +32,37 @@ export function BriefForm({ header }: { header: Header }) {
           onChange={(name) => set({ name })}
         />
         <TextInput label="Place" path="place" value={draft.place} onChange={(place) => set({ place })} />
-        <div className="grid grid-cols-[1fr_9rem] gap-3">
-          <TextInput
-            label="Feed"
-            path="feed"
-            value={draft.feed}
-            onChange={(feed) => set({ feed })}
-            placeholder="what comes in, where, how fast"
+        <SelectInput
+          label="Country"
+          path="country"
+          hint="Its radio rules hold: channels, power, radar."
+          value={draft.country}
+          none="not chosen yet"
+          choices={countries}
+          onChange={(country) => set({ country })}
+        />
+        <TextInput
+          label="Feed"
+          path="feed.words"
+          value={draft.feed.words}
+          onChange={(words) => setFeed({ words })}
+          placeholder="what comes in, and where"
+        />
+        <div className="grid grid-cols-2 gap-3">
+          <NumberInput
+            label="Feed down, Mbit/s"
+            path="feed.downMbps"
+            hint="Empty: not known."
+            min={0.1}
+            value={draft.feed.downMbps}
+            onChange={(downMbps) => setFeed({ downMbps })}
           />
-          <TextInput
-            label="Country"
-            path="country"
-            mono
-            value={draft.country ?? ''}
-            placeholder="two letters"
-            onChange={(country) => set({ country: country === '' ? null : country.toUpperCase() })}
+          <NumberInput
+            label="Feed up, Mbit/s"
+            path="feed.upMbps"
+            min={0.1}
+            value={draft.feed.upMbps}
+            onChange={(upMbps) => setFeed({ upMbps })}
           />
         </div>
         <Field

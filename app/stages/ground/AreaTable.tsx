@@ -41,7 +41,7 @@ export function AreaTable({
         {shares.map((share) => {
           const area = site.areas.find(({ id }) => id === share.areaId)
           if (!area) return null
-          const shallow = share.withConfidence < 0.995
+          const weak = share.withConfidence < 0.995
           return (
             <tr key={share.areaId} data-area={share.areaId}>
               <th className="pl-4">
@@ -57,12 +57,12 @@ export function AreaTable({
                 {share.medianDbm === null ? '–' : `${share.medianDbm.toFixed(0)} dBm`}
               </td>
               <td className="num figures">{percent(share.onAverage)}</td>
-              <td className={`num ${shallow ? 'font-semibold text-caution' : ''}`}>
+              <td className={`num ${weak ? 'font-semibold text-caution' : ''}`}>
                 <ConfidentShare share={share} need={area.leastSignalDbm} ground={ground} />
-                {shallow && (
+                {weak && (
                   <span
-                    className="shoal ml-2 inline-block h-3 w-4 border border-caution"
-                    aria-label="shallow"
+                    className="hatched ml-2 inline-block h-3 w-4 border border-caution"
+                    aria-label="below need"
                   />
                 )}
               </td>
@@ -78,7 +78,7 @@ export function AreaTable({
               </td>
               <td className="num figures">{areaClients(area)}</td>
               <td>
-                {share.lights
+                {share.servedBy
                   .slice(0, 3)
                   .map((id) => site.devices.find((device) => device.id === id)?.name ?? id)
                   .join(', ')}

@@ -14,7 +14,7 @@ const SECONDS = 20
 export function ChannelHelper({ site, onTaken }: { site: Site; onTaken: () => void }) {
   const [useRadar, setUseRadar] = useState(true)
   const [lowerPower, setLowerPower] = useState(true)
-  const [school, setSchool] = useState(site.ground.channelSchool24)
+  const [plan, setPlan] = useState(site.ground.channelPlan24)
   const helper = useHelper('channels')
   const { edit, problems, busy } = usePlanEdit(onTaken)
   const proposal = helper.answer?.proposal
@@ -33,21 +33,21 @@ export function ChannelHelper({ site, onTaken }: { site: Site; onTaken: () => vo
           event.preventDefault()
           helper.ask({
             kind: 'channels',
-            site: { ...site, ground: { ...site.ground, channelSchool24: school } },
-            wishes: { useRadar, lowerPower },
+            site: { ...site, ground: { ...site.ground, channelPlan24: plan } },
+            aims: { useRadar, lowerPower },
             seconds: SECONDS,
           })
         }}
       >
         <SelectInput
           label="2.4 GHz on"
-          path="channelSchool24"
-          value={school}
+          path="channelPlan24"
+          value={plan}
           choices={[
             { value: '1-6-11', label: '1, 6, 11: none overlap' },
             { value: '1-5-9-13', label: '1, 5, 9, 13: four, a little overlap' },
           ]}
-          onChange={(value) => setSchool(value === '1-5-9-13' ? value : '1-6-11')}
+          onChange={(value) => setPlan(value === '1-5-9-13' ? value : '1-6-11')}
         />
         <CheckInput label="Use radar channels" checked={useRadar} onChange={setUseRadar} />
         <CheckInput label="Lower powers too" checked={lowerPower} onChange={setLowerPower} />
@@ -66,19 +66,20 @@ export function ChannelHelper({ site, onTaken }: { site: Site; onTaken: () => vo
                 disabled={busy}
                 onClick={() =>
                   edit('Tune the radios as proposed', [
-                    ...(school === site.ground.channelSchool24
+                    ...(plan === site.ground.channelPlan24
                       ? []
                       : [
                           {
                             op: 'describe' as const,
-                            header: { ground: { ...site.ground, channelSchool24: school } },
+                            header: { ground: { ...site.ground, channelPlan24: plan } },
                           },
                         ]),
                     ...proposal.edits,
                   ])
                 }
               >
-                Tune them so: change {proposal.edits.length} {proposal.edits.length === 1 ? 'box' : 'boxes'}
+                Tune them so: change {proposal.edits.length}{' '}
+                {proposal.edits.length === 1 ? 'device' : 'devices'}
               </button>
             ) : (
               <p className="mt-2">There is nothing to change: it is so already.</p>

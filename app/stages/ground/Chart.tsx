@@ -7,9 +7,9 @@ import type { Band, Level, Point, Site } from '~/core/site'
 import type { Plot } from '../../workers/messages'
 import { Depths } from './Depths'
 import { ChartPatterns, Ground, Structures } from './Land'
-import { LightNames, Lights } from './Lights'
+import { DeviceNames, PlacedDevices } from './PlacedDevices'
 import { Pieces, PlaceNames } from './Pieces'
-import { Soundings } from './Soundings'
+import { SignalLines } from './SignalLines'
 import { linePath, ringPath } from './paths'
 import { toolOf } from './tools'
 import type { ToolName } from './tools'
@@ -31,11 +31,11 @@ interface Props {
   theme: string
   onSize: (size: Size) => void
   onWheel: (factor: number, at: Point) => void
-  onLightKey: (deviceId: string) => void
+  onDeviceKey: (deviceId: string) => void
   children?: ReactNode
 }
 
-/** The chart itself: paper, tints, lines, land, lights. */
+/** The chart itself: paper, tints, lines, land, access points. */
 export function Chart({ children, ...props }: Props) {
   const { site, level, band, plot, view, size, tool, refs, input, theme, onSize } = props
   const frame = useRef<HTMLDivElement>(null)
@@ -82,11 +82,11 @@ export function Chart({ children, ...props }: Props) {
       >
         <ChartPatterns />
         <Structures {...common} />
-        {plot && <Soundings plot={plot} view={view} size={size} />}
+        {plot && <SignalLines plot={plot} view={view} size={size} />}
         <PlaceNames {...common} />
         <Pieces {...common} refs={refs} />
-        <Lights {...common} band={band} chosen={chosen} onKey={props.onLightKey} />
-        <LightNames {...common} band={band} chosen={chosen} />
+        <PlacedDevices {...common} band={band} chosen={chosen} onKey={props.onDeviceKey} />
+        <DeviceNames {...common} band={band} chosen={chosen} />
         <Drawing {...props} />
         <ScaleBar view={view} size={size} unit={site.ground.units} />
       </svg>

@@ -111,7 +111,7 @@ export function GroundStage({ level }: { level: Level }) {
               theme={theme}
               onSize={setSize}
               onWheel={view.zoom}
-              onLightKey={(id) => selection.choose([{ collection: 'devices', id }])}
+              onDeviceKey={(id) => selection.choose([{ collection: 'devices', id }])}
             >
               {chart.progress !== null && (
                 <div className="absolute right-2 bottom-2 flex items-center gap-2 border border-line bg-sheet px-2 py-1">
@@ -157,7 +157,7 @@ export function GroundStage({ level }: { level: Level }) {
             placing={placing}
             onPlace={(id) => {
               setPlacing(id)
-              setTool('light')
+              setTool('device')
             }}
             onScale={() => setTool('scale')}
             outlining={outlining}

@@ -23,7 +23,7 @@ export function ChartPatterns() {
           strokeWidth="0.8"
         />
       </pattern>
-      <pattern id="shoal" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <pattern id="hatched" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
         <line x1="0" y1="0" x2="0" y2="7" stroke="var(--caution)" strokeWidth="1.3" />
       </pattern>
       <pattern id="boats" width="16" height="9" patternUnits="userSpaceOnUse">
@@ -52,7 +52,7 @@ export function ChartPatterns() {
 
 const LAND = ['walls', 'obstacles', 'buildings', 'keepOuts', 'risers'] as const
 
-/** Land is drawn anew only when it, or the view of it, has changed: not while a light is dragged over it. */
+/** Land is drawn anew only when it, or the view of it, has changed: not while an access point is dragged over it. */
 const sameLand = (a: Props, b: Props): boolean =>
   a.level === b.level &&
   a.view === b.view &&

@@ -1,56 +1,57 @@
 import { useState } from 'react'
-import type { PlacementProposal, PlacementWishes } from '~/core/placement'
+import type { PlacementProposal, PlacementAims } from '~/core/placement'
 import type { Site } from '~/core/site'
 import { Problems } from '../../components/Problems'
-import { NumberInput, SelectInput } from '../../components/inputs'
+import { CheckInput, NumberInput, SelectInput } from '../../components/inputs'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { HelperRun } from './HelperRun'
 import { useHelper } from './useHelper'
 
 const SECONDS = 20
 
-/** Asks where the lights should hang, and shows what would come of it. */
+/** Asks where the access points should go, and shows what would come of it. */
 export function PlacementHelper({ site, onTaken }: { site: Site; onTaken: () => void }) {
-  const [wishes, setWishes] = useState<PlacementWishes>({
+  const [aims, setAims] = useState<PlacementAims>({
     goal: 'best',
     count: Math.max(1, site.devices.filter(({ kind }) => kind === 'accessPoint').length),
     leastShare: 0.9,
     clientsEach: 60,
+    keepsAreas: true,
   })
   const helper = useHelper('placement')
   const { edit, problems, busy } = usePlanEdit(onTaken)
-  const set = (part: Partial<PlacementWishes>) => setWishes((before) => ({ ...before, ...part }))
+  const set = (part: Partial<PlacementAims>) => setAims((before) => ({ ...before, ...part }))
   const proposal = helper.answer?.proposal
   return (
     <section aria-label="Placement">
-      <h3 className="font-semibold">Where the lights should hang</h3>
+      <h3 className="font-semibold">Where the access points should go</h3>
       <p className="caption mb-2">
         From spots in the drawn areas where mounting is allowed and a switch with a powered socket is within
-        90 m of cable. Locked lights stay.
+        90 m of cable. Locked access points stay.
       </p>
       <form
         className="grid grid-cols-4 items-end gap-3"
         onSubmit={(event) => {
           event.preventDefault()
-          helper.ask({ kind: 'placement', site, wishes, seconds: SECONDS })
+          helper.ask({ kind: 'placement', site, aims, seconds: SECONDS })
         }}
       >
         <SelectInput
           label="Look for"
           path="goal"
-          value={wishes.goal}
+          value={aims.goal}
           choices={[
             { value: 'best', label: 'the best with so many' },
             { value: 'fewest', label: 'the fewest' },
           ]}
           onChange={(goal) => set({ goal: goal === 'fewest' ? 'fewest' : 'best' })}
         />
-        {wishes.goal === 'best' ? (
+        {aims.goal === 'best' ? (
           <NumberInput
-            label="Lights at most"
+            label="Access points at most"
             path="count"
             min={1}
-            value={wishes.count}
+            value={aims.count}
             onChange={(count) => set({ count: Math.max(1, Math.round(count ?? 1)) })}
           />
         ) : (
@@ -59,33 +60,41 @@ export function PlacementHelper({ site, onTaken }: { site: Site; onTaken: () => 
             path="leastShare"
             min={1}
             max={100}
-            value={Math.round(wishes.leastShare * 100)}
+            value={Math.round(aims.leastShare * 100)}
             onChange={(percent) => set({ leastShare: Math.max(1, Math.min(100, percent ?? 90)) / 100 })}
           />
         )}
         <NumberInput
-          label="Clients for one light"
+          label="Clients for one access point"
           path="clientsEach"
           min={1}
-          value={wishes.clientsEach}
+          value={aims.clientsEach}
           onChange={(clientsEach) => set({ clientsEach: Math.max(1, clientsEach ?? 60) })}
         />
         <button className="button" disabled={helper.progress !== null}>
           Work it out
         </button>
+        <div className="col-span-4">
+          <CheckInput
+            label="No area may come out worse than it is now"
+            checked={aims.keepsAreas}
+            onChange={(keepsAreas) => set({ keepsAreas })}
+          />
+        </div>
       </form>
       <HelperRun progress={helper.progress} fault={helper.fault} onGiveUp={helper.giveUp}>
         {proposal && (
           <>
-            <Outcome site={site} proposal={proposal} goal={wishes.goal} />
+            <Outcome site={site} proposal={proposal} goal={aims.goal} />
             <Problems problems={problems} title="Nothing was changed." />
             {proposal.edits.length > 0 && (
               <button
                 className="button button-main mt-3"
                 disabled={busy}
-                onClick={() => edit('Hang the lights as proposed', proposal.edits)}
+                onClick={() => edit('Mount the access points as proposed', proposal.edits)}
               >
-                Hang them so: change {proposal.edits.length} {proposal.edits.length === 1 ? 'box' : 'boxes'}
+                Mount them so: change {proposal.edits.length}{' '}
+                {proposal.edits.length === 1 ? 'device' : 'devices'}
               </button>
             )}
           </>
@@ -103,20 +112,20 @@ function Outcome({
 }: {
   site: Site
   proposal: PlacementProposal
-  goal: PlacementWishes['goal']
+  goal: PlacementAims['goal']
 }) {
-  const { placement, areas, reasons, lightsBefore, lightsAfter, tried } = proposal
+  const { placement, areas, reasons, placedBefore, placedAfter, tried } = proposal
   return (
     <div className="mt-3 border-t border-line pt-3" data-proposal="placement">
       <p className="font-medium">{verdict(placement, goal)}</p>
       <p className="caption">
-        {tried} spots weighed; {lightsBefore} lights hang now, {lightsAfter} would.
+        {tried} spots weighed; {placedBefore} access points are up now, {placedAfter} would.
       </p>
       <table className="plain mt-2">
         <thead>
           <tr>
             <th>Area</th>
-            <th className="num">Deep enough now</th>
+            <th className="num">Strong enough now</th>
             <th className="num">then</th>
           </tr>
         </thead>
@@ -148,9 +157,9 @@ function Outcome({
 
 function verdict(
   { status, objective, bound }: PlacementProposal['placement'],
-  goal: PlacementWishes['goal'],
+  goal: PlacementAims['goal'],
 ): string {
-  const unit = goal === 'best' ? 'm² left shallow (with 10 m² counted for each move)' : 'lights'
+  const unit = goal === 'best' ? 'm² left below the need (with 10 m² counted for each move)' : 'access points'
   const figure = (value: number) => (goal === 'best' ? value.toFixed(0) : String(Math.round(value)))
   switch (status) {
     case 'impossible':

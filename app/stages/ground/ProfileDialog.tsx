@@ -29,7 +29,7 @@ const STEPS = 120
 const strokes = ['var(--depth-5)', 'var(--caution)', 'var(--soft)']
 const dashes = ['', '7 3', '2 3']
 
-/** Level of the three strongest lights along a line between any two points. */
+/** Level of the three strongest access points along a line between any two points. */
 export function ProfileDialog({ site, level, radios, ends, onClose }: Props) {
   return (
     <Dialog
@@ -37,7 +37,7 @@ export function ProfileDialog({ site, level, radios, ends, onClose }: Props) {
       open={ends !== null}
       onClose={onClose}
       title="Profile"
-      says="The level along the line, step by step, of the lights that are strongest on it."
+      says="The level along the line, step by step, of the access points that are strongest on it."
     >
       {ends && <Profile site={site} level={level} radios={radios} ends={ends} />}
     </Dialog>
@@ -61,7 +61,7 @@ function Profile({
     -75,
     ...site.areas.filter(({ levelId }) => levelId === level.id).map((a) => a.leastSignalDbm),
   )
-  if (loudest.length === 0) return <p>No light is on here on this band.</p>
+  if (loudest.length === 0) return <p>No access point is on here on this band.</p>
   return (
     <>
       <div className="h-72" role="img" aria-label="Level along the line">
@@ -108,7 +108,7 @@ function Profile({
       <table className="plain mt-2">
         <thead>
           <tr>
-            <th>Light</th>
+            <th>Access point</th>
             <th className="num">Strongest</th>
             <th className="num">Weakest</th>
           </tr>

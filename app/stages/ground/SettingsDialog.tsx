@@ -2,7 +2,7 @@ import type { Site } from '~/core/site'
 import { Dialog } from '../../components/Dialog'
 import { AntennaForm, newAntenna } from './AntennaForm'
 import { LevelForm, newLevel } from './LevelForm'
-import { Reckoning } from './Reckoning'
+import { CalculationSettings } from './CalculationSettings'
 import { RecordChips } from './RecordChips'
 
 /** How the chart is worked out, the levels, and the antennas. */
@@ -16,7 +16,7 @@ export function SettingsDialog({ site, open, onClose }: { site: Site; open: bool
       says="They belong to this site."
     >
       <div className="grid gap-8 md:grid-cols-2">
-        <Reckoning key={JSON.stringify(site.ground)} site={site} />
+        <CalculationSettings key={JSON.stringify(site.ground)} site={site} />
         <div className="space-y-6">
           <RecordChips title="Levels" add="Add a level" records={site.levels} fresh={() => newLevel(site)}>
             {(level, done) => <LevelForm site={site} level={level} onDone={done} />}

@@ -2,12 +2,12 @@ import type { PlannedRadio, Reading } from '~/core/coverage'
 import type { PieceRef } from '~/core/drawing'
 import type { Level, Point, Site } from '~/core/site'
 import { Legend } from './Legend'
-import { LightSheet } from './LightSheet'
+import { PlacedSheet } from './PlacedSheet'
 import { Openings } from './Openings'
 import { PieceSheet } from './PieceSheet'
 import { PlaceList } from './PlaceList'
 import { RouteLength } from './RouteLength'
-import { SoundingCard } from './SoundingCard'
+import { SignalCard } from './SignalCard'
 import { WallLoss } from './WallLoss'
 import type { useSelection } from './useSelection'
 
@@ -21,7 +21,7 @@ interface Props {
   radios: readonly PlannedRadio[]
   hover: Point | null
   only: PieceRef | undefined
-  /** While something is dragged nothing is reckoned here. */
+  /** While something is dragged nothing is worked out here. */
   busy: boolean
   placing: string | null
   onPlace: (deviceId: string) => void
@@ -31,14 +31,14 @@ interface Props {
   selection: ReturnType<typeof useSelection>
 }
 
-/** Beside the chart: the sheet of what is chosen, or the sounding under the pointer, the legend and the lists. */
+/** Beside the chart: the sheet of what is chosen, or the signal under the pointer, the legend and the lists. */
 export function Side(props: Props) {
   const { site, shown, level, revision, only, selection, hover, radios, busy } = props
   if (only) {
     const device = only.collection === 'devices' ? site.devices.find(({ id }) => id === only.id) : undefined
     if (device)
       return (
-        <LightSheet key={`${device.id} ${revision}`} site={site} device={device} onGone={selection.clear} />
+        <PlacedSheet key={`${device.id} ${revision}`} site={site} device={device} onGone={selection.clear} />
       )
     return (
       <PieceSheet key={`${only.id} ${revision}`} site={site} piece={only} onGone={selection.clear}>
@@ -57,9 +57,9 @@ export function Side(props: Props) {
     <>
       <div className="border-b border-line px-4 py-3" aria-live="off">
         {hover && !busy ? (
-          <SoundingCard site={shown} level={level} radios={radios} at={hover} />
+          <SignalCard site={shown} level={level} radios={radios} at={hover} />
         ) : (
-          <p className="text-soft">Point at a spot of the chart: its sounding stands here.</p>
+          <p className="text-soft">Point at a spot of the chart: the signal there stands here.</p>
         )}
       </div>
       <div className="border-b border-line px-4 py-3">

@@ -39,12 +39,12 @@ test('an area of the brief gets its outline and keeps its needs', () => {
 
 test('an access point is placed under the ceiling, one that hung elsewhere keeps how it looks', () => {
   const bare = withDevice(site, 'ap-shop', { position: null })
-  const { after } = edited('light', { ...nothing, placing: 'ap-shop' }, bare)
+  const { after } = edited('device', { ...nothing, placing: 'ap-shop' }, bare)
   expect(after.devices.find(({ id }) => id === 'ap-shop')?.position).toMatchObject({
     at: corners[0],
     heightM: 2.9,
   })
-  const moved = edited('light', { ...nothing, placing: 'ap-hard' }).after
+  const moved = edited('device', { ...nothing, placing: 'ap-hard' }).after
   expect(moved.devices.find(({ id }) => id === 'ap-hard')?.position).toMatchObject({
     at: corners[0],
     heightM: 6,
@@ -52,9 +52,9 @@ test('an access point is placed under the ceiling, one that hung elsewhere keeps
   })
 })
 
-test('without a box to place it says so, and measuring makes nothing', () => {
-  expect(finishedDrawing('light', corners, site, level, nothing)).toEqual({
-    says: expect.stringContaining('Choose a box'),
+test('without a device to place it says so, and measuring makes nothing', () => {
+  expect(finishedDrawing('device', corners, site, level, nothing)).toEqual({
+    says: expect.stringContaining('Choose a device'),
   })
   expect(finishedDrawing('profile', corners, site, level, nothing)).toBeNull()
 })

@@ -22,7 +22,7 @@ export function finishedDrawing(
   level: Level,
   { placing, outlining }: Waiting,
 ): Finished | null {
-  if (tool === 'light') return placed(site, level, placing, points[0])
+  if (tool === 'device') return placed(site, level, placing, points[0])
   const area = tool === 'areas' && site.areas.find(({ id }) => id === outlining)
   if (area)
     return {
@@ -40,10 +40,10 @@ export function finishedDrawing(
   }
 }
 
-/** Access points go under the ceiling, other boxes a metre up. */
+/** Access points go under the ceiling, other devices a metre up. */
 function placed(site: Site, level: Level, deviceId: string | null, at: Point | undefined): Finished {
   const device = site.devices.find(({ id }) => id === deviceId)
-  if (!device || !at) return { says: 'Choose a box to place from the list first.' }
+  if (!device || !at) return { says: 'Choose a device to place from the list first.' }
   const under = Math.round((level.heightM - 0.3) * 100) / 100
   const heightM = device.kind === 'accessPoint' ? Math.max(0.5, under) : 1
   const position = device.position

@@ -3,14 +3,14 @@ import { shifted } from '~/core/drawing'
 import { applyEdits } from '~/core/site'
 import { mergedEdits } from './mergedEdits'
 
-const light = { collection: 'devices', id: 'ap-shop' } as const
+const placed = { collection: 'devices', id: 'ap-shop' } as const
 const wall = { collection: 'walls', id: 'w-fence' } as const
 
 test('steps of one piece become one edit, of two pieces two, in whatever order they came', () => {
   const site = boatyard()
-  const first = shifted(site, [light], [0.1, 0])
+  const first = shifted(site, [placed], [0.1, 0])
   const then = applyEdits(site, first)
-  const second = shifted(then, [light], [0.1, 0])
+  const second = shifted(then, [placed], [0.1, 0])
   const third = shifted(applyEdits(then, second), [wall], [1, 0])
   const all = mergedEdits(mergedEdits(first, second), third)
   expect(all).toHaveLength(2)

@@ -134,5 +134,5 @@ export const KIND_NAMES: Record<Drawn, string> = {
   risers: 'Riser',
   cableRoutes: 'Cable',
   underlays: 'Picture',
-  devices: 'Box',
+  devices: 'Device',
 }

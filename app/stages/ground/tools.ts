@@ -23,7 +23,7 @@ export type ToolName =
   | 'keepOuts'
   | 'cableRoutes'
   | 'risers'
-  | 'light'
+  | 'device'
   | 'profile'
   | 'scale'
 
@@ -53,7 +53,7 @@ export const TOOLS: readonly Tool[] = [
   { name: 'keepOuts', label: 'Keep out', icon: CircleOff, key: 'k', draws: 'outline' },
   { name: 'cableRoutes', label: 'Cable', icon: Cable, key: 'c', draws: 'line' },
   { name: 'risers', label: 'Riser', icon: Waypoints, key: 'r', draws: 'spot' },
-  { name: 'light', label: 'Place a box', icon: Lightbulb, key: 'd', draws: 'spot' },
+  { name: 'device', label: 'Place a device', icon: Lightbulb, key: 'd', draws: 'spot' },
   { name: 'profile', label: 'Profile', icon: Ruler, key: 'e', draws: 'two spots' },
 ]
 

@@ -5,18 +5,18 @@ import type { Edit, Site } from '~/core/site'
 import { NOTHING_TRIED, onItsWay, editsSoFar, triedStep } from './triedState'
 import type { Step, Tried } from './triedState'
 
-const light = { collection: 'devices', id: 'ap-shop' } as const
+const placed = { collection: 'devices', id: 'ap-shop' } as const
 const wall = { collection: 'walls', id: 'w-fence' } as const
 const after = (...steps: Step[]) => steps.reduce<Tried>(triedStep, NOTHING_TRIED)
 const wait = (edits: Edit[], due: boolean): Step => ({ kind: 'wait', label: 'Move', edits, due })
-const at = (site: Site) => site.devices.find(({ id }) => id === light.id)?.position?.at
+const at = (site: Site) => site.devices.find(({ id }) => id === placed.id)?.position?.at
 
 test('a step by keys while another is on its way stands on top of it and is not lost when the answer comes', () => {
   const site = boatyard()
-  const first = shifted(site, [light], [0.1, 0])
+  const first = shifted(site, [placed], [0.1, 0])
   let tried = after(wait(first, true), { kind: 'sent', edits: first, before: undefined, revision: 1 })
   expect(onItsWay(tried, false, undefined)).toBe(true)
-  const second = shifted(applyEdits(site, editsSoFar(tried, true)), [light], [0, 1])
+  const second = shifted(applyEdits(site, editsSoFar(tried, true)), [placed], [0, 1])
   tried = triedStep(tried, wait(second, false))
   expect(at(applyEdits(site, editsSoFar(tried, true)))).toEqual([58.1, 101])
   const answer = { ok: true }
@@ -28,14 +28,14 @@ test('a step by keys while another is on its way stands on top of it and is not 
 
 test('what was refused leaves the chart', () => {
   const site = boatyard()
-  const edits = shifted(site, [light], [5, 0])
+  const edits = shifted(site, [placed], [5, 0])
   const tried = after({ kind: 'sent', edits, before: undefined, revision: 1 })
   expect(editsSoFar(tried, onItsWay(tried, false, { ok: false }))).toEqual([])
 })
 
 test('an edit sent at once takes along the steps that waited, and puts down what was in the hand', () => {
   const site = boatyard()
-  const nudged = shifted(site, [light], [1, 0])
+  const nudged = shifted(site, [placed], [1, 0])
   const gone = removed(site, [wall])
   const tried = after(wait(nudged, false), { kind: 'hold', edits: nudged }, wait(gone, true))
   expect(tried.held).toBeNull()

@@ -94,7 +94,7 @@ export function useChartInput(input: ChartInput) {
     if (!made) return
     if ('says' in made) return input.onSay(made.says)
     input.onEdit(made.label, made.edits)
-    if (tool === 'light') input.onPlaced()
+    if (tool === 'device') input.onPlaced()
     else input.onTool('choose')
     selection.choose([made.chosen])
   }
@@ -251,7 +251,7 @@ export function useChartInput(input: ChartInput) {
 
   function copy(): void {
     const made = copied(site, selection.now(), [2, -2], newId)
-    if (made.edits.length === 0) return input.onSay('Boxes are not copied here: add one at Ports.')
+    if (made.edits.length === 0) return input.onSay('Devices are not copied here: add one at Ports.')
     input.onEdit('Copy what is chosen', made.edits)
     selection.choose(made.refs)
   }

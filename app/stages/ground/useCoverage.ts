@@ -27,7 +27,7 @@ export interface Coverage {
   radios: PlannedRadio[]
 }
 
-export interface ChartWish {
+export interface ChartAsked {
   level: Level | undefined
   band: Band
   reading: Reading
@@ -36,7 +36,7 @@ export interface ChartWish {
 }
 
 /** The chart of a plan, made in workers: coarse first, then fine. */
-export function useCoverage(site: Site, wish: ChartWish): Coverage {
+export function useCoverage(site: Site, asked: ChartAsked): Coverage {
   const [plot, setPlot] = useState<Plot | null>(null)
   const [progress, setProgress] = useState<number | null>(null)
   const [fault, setFault] = useState<string | null>(null)
@@ -61,7 +61,7 @@ export function useCoverage(site: Site, wish: ChartWish): Coverage {
       engine.current = null
     }
   }, [])
-  const { level, band, reading, dragging } = wish
+  const { level, band, reading, dragging } = asked
   useEffect(() => {
     if (!level || !engine.current) return
     const coarse = requestFor(site, level, band, reading, COARSE)
@@ -125,7 +125,7 @@ function requestFor(site: Site, level: Level, band: Band, reading: Reading, time
         key,
         radio.position,
         { ...radio.antenna, id: '', name: '' },
-        site.ground.school,
+        site.ground.model,
         grid,
       ]),
       sceneKey: key,
@@ -147,13 +147,17 @@ function requestFor(site: Site, level: Level, band: Band, reading: Reading, time
 
 const numbers = new WeakMap<object, number>()
 const known = new Map<string, number>()
+/** A dragged wall leaves a list behind at every step: so many are kept, then the store starts afresh with new numbers. */
+const MOST_LISTS = 40
+let given = 0
 
 /** The same number for the same content, looked at once for each object: a list that an edit leaves alone stays itself. */
 function numberOf(list: object): number {
   const before = numbers.get(list)
   if (before !== undefined) return before
   const text = JSON.stringify(list)
-  const number = known.get(text) ?? known.size + 1
+  const number = known.get(text) ?? ++given
+  if (known.size >= MOST_LISTS) known.clear()
   known.set(text, number)
   numbers.set(list, number)
   return number

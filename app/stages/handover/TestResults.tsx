@@ -1,16 +1,36 @@
 import { format } from 'date-fns'
+import { SeenList } from '../../components/SeenList'
+import type { observationsOf } from '../../server/observations.server'
 import type { Proofs } from '../../server/proof.server'
-import { ClientResults } from '../proof/ClientResults'
 import { VERDICT, WAY } from '../proof/ThroughputList'
 import { Section } from './Section'
 
-export function TestResults({ proofs: { clients, throughput } }: { proofs: Proofs }) {
+interface Props {
+  proofs: Proofs
+  observed: ReturnType<typeof observationsOf>
+}
+
+/** What was measured or seen on the real site. A rehearsal is no test result and does not stand here. */
+export function TestResults({ proofs: { throughput }, observed: { seen, evidence } }: Props) {
+  const open = evidence.filter(({ state }) => state !== 'proven')
   return (
     <Section title="Test results">
-      {clients[0] ? (
-        <ClientResults proof={clients[0]} />
+      {seen.length > 0 ? (
+        <SeenList seen={seen} isRecord />
       ) : (
         <p className="text-soft">Addresses and reach were not tested.</p>
+      )}
+      {open.length > 0 && (
+        <p className="mt-2">
+          Not proven on this revision:{' '}
+          {open
+            .map(
+              ({ requirement, fromName, toName }) =>
+                `${fromName} ${requirement.strength === 'must' ? 'must' : 'must not'} reach ${toName}`,
+            )
+            .join('; ')}
+          .
+        </p>
       )}
       {throughput.length === 0 && <p className="mt-2 text-soft">Throughput was not tested.</p>}
       {throughput.length > 0 && (

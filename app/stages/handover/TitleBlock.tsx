@@ -1,8 +1,10 @@
 import { format } from 'date-fns'
+import { feedText } from '~/core/site'
 import { useSite } from '../../hooks/useSite'
 
 export function TitleBlock({ writtenAt }: { writtenAt: string }) {
   const { site, revision } = useSite()
+  const feed = feedText(site.feed)
   return (
     <header className="border-2 border-ink">
       <div className="neatline" />
@@ -10,7 +12,7 @@ export function TitleBlock({ writtenAt }: { writtenAt: string }) {
         <div>
           <h1>{site.name}</h1>
           <p>{site.place}</p>
-          {site.feed && <p className="mt-1">Feed: {site.feed}</p>}
+          {feed && <p className="mt-1">Feed: {feed}</p>}
         </div>
         <dl className="grid grid-cols-[auto_1fr] content-start gap-x-3 text-right">
           <dt className="text-left text-soft">Record of revision</dt>

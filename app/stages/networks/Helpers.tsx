@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { SCHOOL_COST } from '~/core/proposals/secondRouter'
-import type { AddressPlanWishes, NumberingSchool, School } from '~/core/proposals'
+import { METHOD_COST } from '~/core/proposals/secondRouter'
+import type { AddressPlanAims, NumberingMethod, Method } from '~/core/proposals'
 import { endKey, freeSockets, portName, switchingDevices } from '~/core/site'
 import { ProposalSheet } from '../../components/ProposalSheet'
 import { NumberInput, SelectInput, TextInput } from '../../components/inputs'
@@ -17,14 +17,14 @@ export function Helpers() {
       <ProposalSheet
         title="Trim the trunks"
         says="Every trunk carries what somebody behind it needs, and no more."
-        wishes={{ kind: 'trunks' }}
+        aims={{ kind: 'trunks' }}
       />
     </div>
   )
 }
 
 function AddressPlanHelper() {
-  const [draft, set] = useDraft<AddressPlanWishes>({
+  const [draft, set] = useDraft<AddressPlanAims>({
     block: '172.27.0.0/16',
     fixedRoom: 30,
     growthPercent: 50,
@@ -32,8 +32,8 @@ function AddressPlanHelper() {
   return (
     <ProposalSheet
       title="Address plan from client counts"
-      says="Subnets of different lengths out of one block, the largest first; boxes with a fixed address move along."
-      wishes={{ kind: 'addresses', ...draft }}
+      says="Subnets of different lengths out of one block, the largest first; devices with a fixed address move along."
+      aims={{ kind: 'addresses', ...draft }}
     >
       <div className="grid gap-3 sm:grid-cols-[2fr_1fr_1fr]">
         <TextInput
@@ -63,28 +63,28 @@ function AddressPlanHelper() {
 }
 
 function VlanNumbersHelper() {
-  const [school, setSchool] = useState<NumberingSchool>('thirdOctet')
+  const [method, setMethod] = useState<NumberingMethod>('thirdOctet')
   return (
     <ProposalSheet
       title="Number the VLANs"
       says="Networks and every port that carries them are renumbered together. VLAN 1 is left alone."
-      wishes={{ kind: 'vlans', school }}
+      aims={{ kind: 'vlans', method }}
     >
       <SelectInput
-        label="School"
-        path="school"
-        value={school}
+        label="Method"
+        path="method"
+        value={method}
         choices={[
           { value: 'thirdOctet', label: 'the number that stands in the subnet' },
           { value: 'tens', label: 'in tens, in the order of purpose' },
         ]}
-        onChange={(value) => setSchool(value === 'tens' ? 'tens' : 'thirdOctet')}
+        onChange={(value) => setMethod(value === 'tens' ? 'tens' : 'thirdOctet')}
       />
     </ProposalSheet>
   )
 }
 
-/** Two schools, each with what it gives and costs; the recipe ends with "only now the cable". */
+/** Two methods, each with what it gives and costs; the recipe ends with "only now the cable". */
 function SecondRouterHelper() {
   const { site } = useSite()
   const routers = site.devices.filter(({ kind }) => kind === 'router')
@@ -93,19 +93,19 @@ function SecondRouterHelper() {
     .flatMap((box) => freeSockets(site, box).map(({ number }) => ({ deviceId: box.id, port: number })))
   const [draft, set] = useDraft({
     routerId: routers[0]?.id ?? null,
-    school: 'lanToLan' as School,
+    method: 'lanToLan' as Method,
     outerNetworkId:
       (site.networks.find(({ purpose }) => purpose === 'staff') ?? site.networks[0])?.id ?? null,
     at: sockets[0] ? endKey(sockets[0]) : null,
   })
-  const { routerId, outerNetworkId, school } = draft
+  const { routerId, outerNetworkId, method } = draft
   const [deviceId, port] = draft.at?.split('/') ?? []
-  const wishes =
+  const aims =
     routerId && outerNetworkId && deviceId && port
       ? {
           kind: 'secondRouter' as const,
           routerId,
-          school,
+          method,
           outerNetworkId,
           at: { deviceId, port: Number(port) },
         }
@@ -113,8 +113,8 @@ function SecondRouterHelper() {
   return (
     <ProposalSheet
       title="A second router"
-      says="Two schools. Both work; each costs something. The recipe keeps the order that spares you a locked-out laptop."
-      wishes={wishes}
+      says="Two methods. Both work; each costs something. The recipe keeps the order that spares you a locked-out laptop."
+      aims={aims}
     >
       {routers.length === 0 && (
         <p className="text-soft">There is no household router in the plan. Add one under Ports first.</p>
@@ -129,17 +129,17 @@ function SecondRouterHelper() {
           onChange={(value) => set({ routerId: value })}
         />
         <SelectInput
-          label="School"
-          path="school"
-          value={school}
+          label="Method"
+          path="method"
+          value={method}
           choices={[
             { value: 'lanToLan', label: 'LAN to LAN: a plain access point' },
             { value: 'lanToWan', label: 'LAN to WAN: a network of its own' },
           ]}
-          onChange={(value) => set({ school: value === 'lanToWan' ? 'lanToWan' : 'lanToLan' })}
+          onChange={(value) => set({ method: value === 'lanToWan' ? 'lanToWan' : 'lanToLan' })}
         />
         <SelectInput
-          label="Hangs on"
+          label="Uplink to"
           path="outerNetworkId"
           value={outerNetworkId}
           none="choose"
@@ -159,8 +159,8 @@ function SecondRouterHelper() {
         />
       </div>
       <p>
-        <span className="font-medium">Gives:</span> {SCHOOL_COST[school].gives}{' '}
-        <span className="font-medium">Costs:</span> {SCHOOL_COST[school].costs}
+        <span className="font-medium">Gives:</span> {METHOD_COST[method].gives}{' '}
+        <span className="font-medium">Costs:</span> {METHOD_COST[method].costs}
       </p>
     </ProposalSheet>
   )

@@ -66,10 +66,10 @@ function TargetHead({ id, name }: { id: string; name: string }) {
 /** How a verdict looks: reached is deep water, kept out is bare paper; a fault and a strange address are hatched. */
 const LOOK: Record<Verdict, string> = {
   reaches: 'bg-depth-3',
-  foreign: 'shoal font-semibold text-caution',
+  foreign: 'hatched font-semibold text-caution',
   keptOut: '',
-  inPart: 'shoal font-semibold',
-  fails: 'shoal font-semibold',
+  inPart: 'hatched font-semibold',
+  fails: 'hatched font-semibold',
 }
 
 /** A cell is narrow: what the list below says in full. */
@@ -103,7 +103,7 @@ function Cell({ cell }: { cell: MatrixCell | undefined }) {
       title={why || undefined}
       className={`block px-1.5 py-0.5 underline decoration-dotted underline-offset-4 ${look}`}
     >
-      <span className={look.startsWith('shoal') ? 'bg-sheet px-0.5' : ''}>{word}</span>
+      <span className={look.startsWith('hatched') ? 'bg-sheet px-0.5' : ''}>{word}</span>
     </Link>
   )
 }

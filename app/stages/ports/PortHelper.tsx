@@ -17,7 +17,7 @@ export function PortHelper({ device }: { device: Device }) {
     <ProposalSheet
       title={`Who goes where on ${device.name}`}
       says="Fewest patch changes, power and speed that fit, trunks where tags are needed. Cables to other switches stay."
-      wishes={{ kind: 'ports', switchId: device.id, alsoPlug }}
+      aims={{ kind: 'ports', switchId: device.id, alsoPlug }}
     >
       {loose.length > 0 && (
         <fieldset>

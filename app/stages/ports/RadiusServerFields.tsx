@@ -61,7 +61,7 @@ export function RadiusServerFields({ server, onChange }: Props) {
           spare && onChange({ ...server, clients: [...server.clients, { deviceId: spare.id, secret: null }] })
         }
       >
-        List another asker
+        List another RADIUS client
       </button>
       {server.users.map((user, i) => (
         <div key={i} className="grid grid-cols-[2fr_2fr_auto] items-end gap-3">

@@ -20,7 +20,7 @@ const ROLES: { value: HouseholdRole; label: string }[] = [
 const BY_RADIO = new Set<HouseholdRole>(['station', 'bridgeEnd', 'repeater'])
 const ROUTING = new Set<HouseholdRole>(['innerRouter', 'gateway'])
 
-/** What the same case is used as, and how it hangs on the rest. */
+/** What the same case is used as, and how it is connected to the rest. */
 export function RoleFields({ draft, set }: Part) {
   const { site } = useSite()
   const byRadio = draft.kind === 'station' || (draft.role !== null && BY_RADIO.has(draft.role))

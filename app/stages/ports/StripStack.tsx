@@ -1,7 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useRef } from 'react'
 import type { Device } from '~/core/site'
-import { QuayStrip } from './QuayStrip'
+import { SwitchStrip } from './SwitchStrip'
 
 interface Props {
   devices: Device[]
@@ -16,7 +16,7 @@ const STRIP_HEIGHT = 232
 /** The strips one below the other. */
 export function StripStack({ devices, chosen, onChoose }: Props) {
   const strip = (device: Device) => (
-    <QuayStrip
+    <SwitchStrip
       device={device}
       chosen={device.id === chosen?.deviceId ? chosen.port : null}
       onChoose={(port) => onChoose(device.id, port)}

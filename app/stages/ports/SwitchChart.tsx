@@ -10,7 +10,7 @@ import type { PlacedBlock, PlacedCell, PlacedTrunk } from './chartLayout'
 
 interface Props {
   devices: Device[]
-  /** How many boxes there are in all: where not all are drawn, the chart says so. */
+  /** How many devices there are in all: where not all are drawn, the chart says so. */
   all: number
   chosen: { deviceId: string; port: number } | null
   onChoose: (deviceId: string, port: number) => void
@@ -18,7 +18,7 @@ interface Props {
 
 const MARGIN = 10
 
-/** The boxes side by side with the cables between them, each cable flying the flags of what it carries. */
+/** The devices side by side with the cables between them, each cable flying the flags of what it carries. */
 export function SwitchChart({ devices, all, chosen, onChoose }: Props) {
   const { site } = useSite()
   const lit = useLitPorts()
@@ -31,8 +31,8 @@ export function SwitchChart({ devices, all, chosen, onChoose }: Props) {
     <section className="sheet max-h-[62vh] overflow-auto" aria-label="Chart of the switches" tabIndex={0}>
       {devices.length < all && (
         <p className="caption border-b border-line px-3 py-1">
-          {devices.length} of {all} boxes. Choose a port of another one below, or search, to see it with what
-          it is cabled to.
+          {devices.length} of {all} devices. Choose a port of another one below, or search, to see it with
+          what it is cabled to.
         </p>
       )}
       <svg
@@ -54,7 +54,7 @@ export function SwitchChart({ devices, all, chosen, onChoose }: Props) {
   )
 }
 
-/** A hawser: it hangs a little, and is thick where the followed frame passes. */
+/** A hawser: it sags a little, and is thick where the followed frame passes. */
 function Trunk({ trunk: { from, to, vlanIds }, isLit }: { trunk: PlacedTrunk; isLit: boolean }) {
   const bend = from.x === to.x ? from.x + 46 : (from.x + to.x) / 2
   const middle = { x: from.x === to.x ? from.x + 34 : bend, y: (from.y + to.y) / 2 }
@@ -151,7 +151,7 @@ interface CellProps {
   onMove: (key: string) => void
 }
 
-/** One berth: its flag, its number, and a hull when something is moored. Space adds it to a choice of many. */
+/** One port: its flag, its number, and a mark when something is plugged in. Space adds it to a choice of many. */
 function Cell({ device, cell, isChosen, isTabStop, onChoose, onMove }: CellProps) {
   const { site } = useSite()
   const selection = useSelectedPorts()

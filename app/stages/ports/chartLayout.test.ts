@@ -34,7 +34,7 @@ test('a cable is drawn with what both its ends carry', () => {
   expect(layout().trunks.map(({ link: { id } }) => id)).toContain('l-switch-sw-gate')
 })
 
-test('around one box: what it is cabled to', () => {
+test('around one device: what it is cabled to', () => {
   const all = switchingDevices(boatyard())
   const near = neighbourhood(
     boatyard(),

@@ -23,7 +23,7 @@ export interface PlacedBlock {
   cells: PlacedCell[]
 }
 
-/** A cable between two boxes of the chart: from the edge of one to the edge of the other. */
+/** A cable between two devices of the chart: from the edge of one to the edge of the other. */
 export interface PlacedTrunk {
   link: Link
   from: { x: number; y: number }
@@ -39,7 +39,7 @@ export interface ChartLayout {
   height: number
 }
 
-/** Boxes in columns by how many cables they are from the first one, each as a block of berths, cables between them. */
+/** Devices in columns by how many cables they are from the first one, each as a block of berths, cables between them. */
 export function chartLayout(site: Site, devices: Device[]): ChartLayout {
   const shown = new Set(devices.map(({ id }) => id))
   const links = site.links.filter(({ a, b }) => shown.has(a.deviceId) && shown.has(b.deviceId))
@@ -65,7 +65,7 @@ export function chartLayout(site: Site, devices: Device[]): ChartLayout {
   }
 }
 
-/** Gateways first; what hangs on none begins a column of its own at the left. */
+/** Gateways first; what has no uplink begins a column of its own at the left. */
 function columnsOf(devices: Device[], links: Link[]): Device[][] {
   const depth = new Map<string, number>()
   const neighbours = new Map<string, string[]>()
@@ -142,7 +142,7 @@ export function carriedBy(site: Site, link: Link): VlanId[] {
   return carried.sort((one, other) => one - other)
 }
 
-/** The boxes to show beside a chosen one when there are too many for one chart: it, and what it is cabled to. */
+/** The devices to show beside a chosen one when there are too many for one chart: it, and what it is cabled to. */
 export function neighbourhood(site: Site, all: Device[], chosen: Device): Device[] {
   const near = new Set([chosen.id])
   for (const { number } of chosen.ports) {
@@ -156,7 +156,7 @@ export function neighbourhood(site: Site, all: Device[], chosen: Device): Device
 /** More than this on one chart cannot be read. */
 const MOST_ON_CHART = 9
 
-/** What the chart shows: all boxes while they are few, else those around the chosen one, else the first ones. */
+/** What the chart shows: all devices while they are few, else those around the chosen one, else the first ones. */
 export function chartDevices(site: Site, strips: Device[], chosen: Device | undefined): Device[] {
   if (strips.length <= MOST_ON_CHART) return strips
   const box = chosen && strips.find(({ id }) => id === chosen.id)

@@ -13,7 +13,7 @@ import type { DirectionResult, ExpectedRange } from '~/core/proof'
 import { CHART_TIP } from '../../components/chartTip'
 import { useIsHydrated } from '../../hooks/useIsHydrated'
 
-/** Throughput second by second as a sounding profile, over the range that the link should carry. */
+/** Throughput second by second as a profile, over the range that the link should carry. */
 export function IntervalChart({ result, expected }: { result: DirectionResult; expected: ExpectedRange }) {
   const drawn = useIsHydrated()
   const points = result.intervals.map(({ startS, endS, mbps, retransmits }) => ({

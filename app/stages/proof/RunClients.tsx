@@ -1,23 +1,31 @@
 import { Play } from 'lucide-react'
-import { Form, useNavigation } from 'react-router'
+import { Form, Link, useNavigation } from 'react-router'
 
+/** The stand-in's clients try the rehearsed bench: practice, and no evidence of anything. */
 export function RunClients({ benchRuns }: { benchRuns: boolean }) {
   const busy = useNavigation().state !== 'idle'
   return (
-    <div className="flex items-end justify-between gap-4">
+    <div className="flex flex-wrap items-end justify-between gap-4">
       <div>
-        <h2>Clients</h2>
+        <h2>Rehearsal: clients on the bench</h2>
         <p className="caption">
-          {benchRuns
-            ? 'Tested on the bench as it stands now: what is dark there does not answer.'
-            : 'There is no bench, so the stand-in plays the whole plan with everything up and settled.'}
+          {benchRuns ? (
+            'A simulation plays clients on the rehearsed bench as it stands now. It proves nothing and is not in the record.'
+          ) : (
+            <>
+              There is no rehearsed bench. <Link to="../staging">Set one up at Staging</Link>, then clients
+              can be played on it.
+            </>
+          )}
         </p>
       </div>
-      <Form method="post" className="shrink-0">
-        <button className="button button-main" name="intent" value="clients" disabled={busy}>
-          <Play size={15} aria-hidden /> Test every place
-        </button>
-      </Form>
+      {benchRuns && (
+        <Form method="post" className="shrink-0">
+          <button className="button" name="intent" value="clients" disabled={busy}>
+            <Play size={15} aria-hidden /> Rehearse every place
+          </button>
+        </Form>
+      )}
     </div>
   )
 }

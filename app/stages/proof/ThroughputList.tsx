@@ -86,7 +86,7 @@ function Test({ test }: { test: JudgedThroughput }) {
   )
 }
 
-/** Whether the plan kept its word: what it promises to a client of this box, against what the receivers counted. */
+/** Whether the plan kept its word: what it promises to a client of this device, against what the receivers counted. */
 function Promised({ promised, results }: { promised: GoodputRange; results: DirectionResult[] }) {
   const { lowMbps, likelyMbps, highMbps } = promised
   const measured = results.map(({ receivedMbps }) => receivedMbps)
@@ -101,7 +101,7 @@ function Promised({ promised, results }: { promised: GoodputRange; results: Dire
       The plan promises{' '}
       <Sourced
         className="figures"
-        formula="one client alone in the areas of this box, and the feed before it: tenth, middle and ninetieth of a hundred spots"
+        formula="one client alone in the areas of this device, and the feed before it: tenth, middle and ninetieth of a hundred spots"
         inputs={[{ name: 'likely', value: `${Math.round(likelyMbps)} Mbit/s` }]}
         source="IEEE 802.11-2020 exchanges, the chart’s own levels; 0.75 and 1.1 around it are common practice, no source"
       >

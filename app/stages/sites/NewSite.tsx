@@ -1,10 +1,11 @@
 import { useState } from 'react'
 import { Form } from 'react-router'
+import type { DemoFacts } from '../../server/demo.server'
 
 const MOST_MB = 10
 
 /** Three ways to a new site: a name, a file, or the demo. */
-export function NewSite({ busy }: { busy: boolean }) {
+export function NewSite({ busy, demo }: { busy: boolean; demo: DemoFacts }) {
   return (
     <div className="mt-6 grid gap-3 md:grid-cols-3">
       <Form method="post" className="sheet flex flex-col gap-2 p-4">
@@ -22,7 +23,8 @@ export function NewSite({ busy }: { busy: boolean }) {
       <Form method="post" className="sheet flex flex-col gap-2 p-4">
         <h2>Demo yard</h2>
         <p>
-          Tern Quay Boatyard, its chandlery, with four planted mistakes. Or the same yard with them mended.
+          {demo.name}: {demo.networks} networks, {demo.devices} devices, and {demo.mistakes} planted mistakes.
+          Or the same yard with them mended.
         </p>
         <input type="hidden" name="intent" value="demo" />
         <div className="mt-auto flex gap-2">

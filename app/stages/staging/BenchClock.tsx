@@ -50,7 +50,7 @@ export function BenchClock({ bench: { ask, busy }, state }: { bench: Bench; stat
       )}
       {waiting > 0 && (
         <button className="button button-main" disabled={busy} onClick={() => ask({ kind: 'adoptAll' })}>
-          Say yes to all {waiting} waiting
+          Adopt all {waiting} waiting
         </button>
       )}
       {view.revision !== revision && (

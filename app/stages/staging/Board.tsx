@@ -1,10 +1,10 @@
 import type { DeviceView } from '~/field'
 import type { Bench } from '../../hooks/useBench'
 import { Sourced } from '../../components/Sourced'
-import { LightMark } from './LightMark'
+import { LedMark } from './LedMark'
 import { clockText, spanText } from './clockText'
 
-/** Every device with its lights, its state in plain words, and how long that usually takes. */
+/** Every device with its LEDs, its state in plain words, and how long that usually takes. */
 export function Board({ devices, ask }: { devices: DeviceView[]; ask: Bench['ask'] }) {
   return (
     <ul className="grid gap-3 @xl:grid-cols-2 @4xl:grid-cols-3">
@@ -20,7 +20,7 @@ function Card({ device, ask }: { device: DeviceView; ask: Bench['ask'] }) {
   return (
     <li className="sheet flex flex-col gap-2 px-3 py-2.5" data-device={device.id} data-phase={device.phase}>
       <div className="flex items-start gap-2">
-        <LightMark lights={device.lights} />
+        <LedMark leds={device.leds} />
         <div className="min-w-0 flex-1">
           <h2 className="truncate">{device.name}</h2>
           <p>
@@ -34,7 +34,7 @@ function Card({ device, ask }: { device: DeviceView; ask: Bench['ask'] }) {
       <div className="mt-auto flex flex-wrap gap-1.5 pt-1">
         {device.canAdopt && (
           <button className="button button-main" onClick={() => ask({ kind: 'adopt', deviceId: device.id })}>
-            Say yes: adopt it
+            Adopt it
           </button>
         )}
         {device.hasSwitch && (
@@ -56,7 +56,7 @@ function Card({ device, ask }: { device: DeviceView; ask: Bench['ask'] }) {
   )
 }
 
-/** Expected against actual: the usual span as a shallow, the time so far as the line that moves through it. */
+/** Expected against actual: the usual span as a weak spot, the time so far as the line that moves through it. */
 function Elapsed({ device: { expected, elapsedS }, late }: { device: DeviceView; late: boolean }) {
   if (!expected) return <p className="caption">for {clockText(elapsedS)}</p>
   const scale = Math.max(expected.highS * 1.25, elapsedS)

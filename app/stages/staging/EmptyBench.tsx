@@ -8,8 +8,8 @@ export function EmptyBench({ ask, busy }: Pick<Bench, 'ask' | 'busy'>) {
       <h2>The bench is empty</h2>
       <p className="max-w-2xl">
         Set it up and the {site.devices.length} devices of the plan stand beside the laptop, cabled as planned
-        and dark. Give them power, wait for each light, say yes to each access point. What goes wrong here
-        would have gone wrong on the ladder.
+        and dark. Give them power, wait for each LED, adopt each access point. What goes wrong here would have
+        gone wrong on the ladder.
       </p>
       <button
         className="button button-main"

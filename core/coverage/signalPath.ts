@@ -17,7 +17,7 @@ export interface Crossing {
 }
 
 /** The whole calculation from one radio to one spot, the slow and plain way: what the kernel must come to as well. */
-export interface Sounding {
+export interface SignalPath {
   distanceM: number
   gainDbi: number
   distanceLossDb: number
@@ -39,14 +39,14 @@ interface Ray {
   longM: number
 }
 
-export function sounding(site: Site, radio: PlannedRadio, to: Point, clientZM: number): Sounding {
+export function signalPath(site: Site, radio: PlannedRadio, to: Point, clientZM: number): SignalPath {
   const { band, position, zM } = radio
   const [dx, dy] = [to[0] - position.at[0], to[1] - position.at[1]]
   const dz = clientZM - zM
   const flatM = Math.hypot(dx, dy)
   const distanceM = Math.max(1, Math.hypot(flatM, dz))
   const ray: Ray = { from: position.at, to, fromZ: zM, dz, flatM, longM: distanceM }
-  const law = propagationOf(site.ground.school, band, BAND_MHZ[band], zM, clientZM)
+  const law = propagationOf(site.ground.model, band, BAND_MHZ[band], zM, clientZM)
   const open = isOutdoors(site, position.at) && isOutdoors(site, to)
   const { walls, grazeDb, blockedNu } = wallsOn(site, band, ray)
   const obstacles = site.obstacles.flatMap((obstacle) => obstacleOn(site, obstacle, band, ray))

@@ -1,17 +1,17 @@
 import type { Phase } from './phases'
 
-export type Light = 'dark' | 'steady' | 'slow' | 'quick'
+export type Led = 'dark' | 'steady' | 'slow' | 'quick'
 
 /**
- * What a box shows: power steady at once; status steady when managed, quick while it is being set up, slow while it
+ * What a device shows: power steady at once; status steady when managed, quick while it is being set up, slow while it
  * looks for its controller. Common practice, no source.
  */
-export function lightsOf(phase: Phase): { power: Light; status: Light } {
+export function ledsOf(phase: Phase): { power: Led; status: Led } {
   if (phase === 'dark') return { power: 'dark', status: 'dark' }
   return { power: 'steady', status: STATUS[phase] }
 }
 
-const STATUS: Record<Exclude<Phase, 'dark'>, Light> = {
+const STATUS: Record<Exclude<Phase, 'dark'>, Led> = {
   booting: 'dark',
   addressing: 'slow',
   discovering: 'slow',
@@ -28,5 +28,5 @@ const STATUS: Record<Exclude<Phase, 'dark'>, Light> = {
   halfDone: 'slow',
 }
 
-/** Whether a box in that phase has its SSIDs on the air. One that lost its controller keeps them for a while. */
+/** Whether a device in that phase has its SSIDs on the air. One that lost its controller keeps them for a while. */
 export const isOnAir = (phase: Phase): boolean => phase === 'running' || phase === 'silent'

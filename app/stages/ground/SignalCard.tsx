@@ -4,8 +4,8 @@ import { lengthText } from '~/core/drawing'
 import { rateIndex, rateMbps, signalPercent } from '~/core/radio'
 import type { Level, Point, Site } from '~/core/site'
 
-/** What is heard at one spot, and the whole sum of the strongest light. */
-export function SoundingCard({
+/** What is heard at one spot, and the whole sum of the strongest access point. */
+export function SignalCard({
   site,
   level,
   radios,
@@ -19,13 +19,13 @@ export function SoundingCard({
   const zM = level.floorM + site.ground.clientHeightM
   const [best, second] = heardAt(site, radios, at, zM)
   const { units } = site.ground
-  if (!best) return <p className="text-soft">No light is on here on this band.</p>
+  if (!best) return <p className="text-soft">No access point is on here on this band.</p>
   const { radio, way, dbm, ratioDb } = best
   const upIsWeaker = radio.powerDbm + site.ground.clientGainDbi > site.ground.clientEirpDbm
   return (
     <div>
       <p className="flex items-baseline justify-between gap-2">
-        <span className="figures text-[1.3rem] font-semibold whitespace-nowrap" data-sounding>
+        <span className="figures text-[1.3rem] font-semibold whitespace-nowrap" data-signal>
           {dbm.toFixed(1)} dBm
         </span>
         <span className="caption">{signalPercent(dbm).toFixed(0)} %</span>

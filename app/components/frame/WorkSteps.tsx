@@ -3,8 +3,8 @@ import { NavLink, useSearchParams } from 'react-router'
 import type { StageProgress } from '~/core/order'
 import { useSite } from '../../hooks/useSite'
 
-/** The stages in the order of the work, marked along a lead line: wet as far as the work is done. */
-export function Ladder() {
+/** The stages in the order of the work, marked along a line: filled as far as the work is done. */
+export function WorkSteps() {
   const { progress } = useSite()
   const firstOpen = progress.findIndex(({ done }) => !done)
   return (

@@ -1,12 +1,12 @@
 import { boatyard } from '~/tests/kit/yard'
 import { applyEdits } from './edits'
-import { hangEdits } from './hang'
+import { uplinkEdits } from './radioUplinks'
 
 const yard = boatyard()
 const box = (id: string, site = yard) => site.devices.find((device) => device.id === id)!
 
-test('a chain of boxes: the middle one is child and parent, and is written once', () => {
-  const edits = hangEdits([
+test('a chain of devices: the middle one is child and parent, and is written once', () => {
+  const edits = uplinkEdits([
     { child: box('ap-gate'), parent: box('ap-shop') },
     { child: box('ap-cafe'), parent: box('ap-gate'), part: { band: '2.4' } },
   ])
@@ -21,7 +21,7 @@ test('a chain of boxes: the middle one is child and parent, and is written once'
 })
 
 test('the reason that is written down stays, an SSID that was joined does not', () => {
-  const [edit] = hangEdits([
+  const [edit] = uplinkEdits([
     {
       child: {
         ...box('ap-cafe'),

@@ -16,15 +16,15 @@ interface Props {
 /** Lines shorter than this on screen have no room for a figure. */
 const LEAST_LABELLED_PX = 90
 
-/** Isolines with their level on them like soundings, and the shoals. */
-export const Soundings = memo(function Soundings({ plot, view, size }: Props) {
+/** Isolines with their level on them written on them, and what is below the need. */
+export const SignalLines = memo(function SignalLines({ plot, view, size }: Props) {
   return (
     <g className="pointer-events-none">
-      {plot.shoals.map(({ rings }, i) => (
+      {plot.hatcheds.map(({ rings }, i) => (
         <path
           key={i}
           d={rings.map((ring) => ringPath(view, size, ring)).join('')}
-          fill="url(#shoal)"
+          fill="url(#hatched)"
           fillRule="evenodd"
           className="stroke-caution"
           strokeWidth="0.8"
@@ -39,7 +39,7 @@ export const Soundings = memo(function Soundings({ plot, view, size }: Props) {
             strokeOpacity="0.8"
           />
           {labels(line, view, size, plot.grid.cellM).map(([x, y], i) => (
-            <text key={i} x={x} y={y} textAnchor="middle" dominantBaseline="central" className="sounding">
+            <text key={i} x={x} y={y} textAnchor="middle" dominantBaseline="central" className="level-label">
               {plot.reading === 'servers' ? line.value : Math.abs(line.value)}
             </text>
           ))}

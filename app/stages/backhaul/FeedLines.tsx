@@ -17,8 +17,8 @@ interface Props {
   chosenId: string | null
 }
 
-/** How every box is fed: cables as thin lines, radio links as leading lines with their rate and level on them. */
-export function LeadingLines(props: Props) {
+/** How every device is fed: cables as thin lines, radio links as double lines with their rate and level on them. */
+export function FeedLines(props: Props) {
   const { site, level, feeds, aftermath } = props
   const dark = new Set(aftermath?.dark.map(({ id }) => id))
   if (aftermath?.element.kind === 'device') dark.add(aftermath.element.id)
@@ -28,7 +28,7 @@ export function LeadingLines(props: Props) {
     const feed = feeds.get(device.id)
     const hop = feed?.hops.at(-1)
     const cable = feed && hop ? [{ device, feed, hop }] : []
-    // A box that hangs by radio and has a cable as well shows both: that is a circle.
+    // A device that has a radio uplink and a cable as well shows both: that is a circle.
     if (!device.air || hop?.kind === 'air') return cable
     const { deviceId: fromId, way } = device.air
     const air: Hop = { kind: 'air', fromId, toId: device.id, way, radio: plannedHop(site, device) }
@@ -86,7 +86,14 @@ export function LeadingLines(props: Props) {
           const [x, y] = toScreen(props.view, props.size, at)
           return (
             <g key={device.id} data-dark={device.id}>
-              <circle cx={x} cy={y} r="13" fill="url(#shoal)" className="stroke-caution" strokeWidth="1.5" />
+              <circle
+                cx={x}
+                cy={y}
+                r="13"
+                fill="url(#hatched)"
+                className="stroke-caution"
+                strokeWidth="1.5"
+              />
               <path
                 d={`M${x - 8} ${y - 8}l16 16M${x + 8} ${y - 8}l-16 16`}
                 className="stroke-caution"
@@ -99,7 +106,7 @@ export function LeadingLines(props: Props) {
   )
 }
 
-/** Where the words along radio links stand: small boxes in a row, for names to keep off. */
+/** Where the words along radio links stand: small devices in a row, for names to keep off. */
 export function wordsAlong(site: Site, view: View, size: Size): Box[] {
   return site.devices.flatMap((device) => {
     const parent = site.devices.find(({ id }) => id === device.air?.deviceId)
@@ -113,7 +120,7 @@ export function wordsAlong(site: Site, view: View, size: Size): Box[] {
   })
 }
 
-/** The lowest level shows all boxes: the yard is where the lines run. */
+/** The lowest level shows all devices: the yard is where the lines run. */
 const showsAll = (site: Site, level: Level): boolean => site.levels[0]?.id === level.id
 
 const failed = (aftermath: Aftermath | null, hop: Hop, device: Device): boolean => {
@@ -161,7 +168,7 @@ function Line({ site, view, size, hop, feed, from, to, isGone, chosenId }: LineP
   )
 }
 
-/** A leading line: two close lines, and a dashed one beyond the lights that shows the bearing. */
+/** A radio link: two close lines, and a dashed one beyond the access points that shows the bearing. */
 function Leading({ a, b, broken, strong }: { a: Point; b: Point; broken: boolean; strong: boolean }) {
   const long = Math.max(1, Math.hypot(b[0] - a[0], b[1] - a[1]))
   const [ux, uy] = [(b[0] - a[0]) / long, (b[1] - a[1]) / long]
@@ -206,7 +213,7 @@ function Label({ a, b, says, below = false }: { a: Point; b: Point; says: string
   )
 }
 
-/** Where a box goes after a failure. */
+/** Where a device goes after a failure. */
 function Rescue({
   view,
   size,

@@ -1,33 +1,33 @@
-import type { Light } from '~/core/adoption'
+import type { Led } from '~/core/adoption'
 import type { DeviceView } from '~/field'
 
-const WORD: Record<Light, string> = {
+const WORD: Record<Led, string> = {
   dark: 'dark',
   steady: 'steady',
   slow: 'slow flash',
   quick: 'quick flash',
 }
-const MOTION: Record<Light, string> = {
+const MOTION: Record<Led, string> = {
   dark: 'opacity-15',
   steady: '',
-  slow: 'light-slow',
-  quick: 'light-quick',
+  slow: 'led-slow',
+  quick: 'led-quick',
 }
 
 /**
- * A device as a light on a chart: the star is its power, the flare its status, the arcs its radios. Its character is
+ * A device as a LED on a chart: the star is its power, the flare its status, the arcs its radios. Its character is
  * written below, as charts write it.
  */
-export function LightMark({ lights }: { lights: DeviceView['lights'] }) {
+export function LedMark({ leds }: { leds: DeviceView['leds'] }) {
   const says = [
-    `power ${WORD[lights.power]}`,
-    `status ${WORD[lights.status]}`,
-    ...lights.radios.map(({ band, on }) => `${band} GHz ${on ? 'on the air' : 'off'}`),
+    `power ${WORD[leds.power]}`,
+    `status ${WORD[leds.status]}`,
+    ...leds.radios.map(({ band, on }) => `${band} GHz ${on ? 'on the air' : 'off'}`),
   ].join(', ')
   return (
     <svg width="52" height="44" viewBox="0 0 52 44" role="img" aria-label={says} className="shrink-0">
       <title>{says}</title>
-      {lights.radios.map(({ band, on }, i) => (
+      {leds.radios.map(({ band, on }, i) => (
         <path
           key={band}
           d={`M ${20 - 8 * (i + 1)} 30 A ${9 * (i + 1)} ${9 * (i + 1)} 0 0 0 ${20 + 8 * (i + 1)} 30`}
@@ -41,11 +41,11 @@ export function LightMark({ lights }: { lights: DeviceView['lights'] }) {
       <path
         d="M22 20 C 30 10, 42 4, 50 6 C 46 14, 36 22, 22 20 Z"
         fill="var(--caution)"
-        className={MOTION[lights.status]}
+        className={MOTION[leds.status]}
       />
       <path
         d="M20 14 L21.8 18.6 L26.6 18.8 L22.9 21.9 L24.2 26.6 L20 24 L15.8 26.6 L17.1 21.9 L13.4 18.8 L18.2 18.6 Z"
-        fill={lights.power === 'dark' ? 'none' : 'var(--ink)'}
+        fill={leds.power === 'dark' ? 'none' : 'var(--ink)'}
         stroke="var(--ink)"
         strokeWidth="1.2"
       />

@@ -16,16 +16,16 @@ interface Props {
   onKey: (deviceId: string) => void
 }
 
-/** Lights lie over other boxes on one spot: they are what is moved. */
+/** Access points lie over other devices on one spot: they are what is moved. */
 const lightsLast = (devices: readonly Device[]): Device[] => [
-  ...devices.filter((device) => !isLight(device)),
-  ...devices.filter(isLight),
+  ...devices.filter((device) => !showsRadio(device)),
+  ...devices.filter(showsRadio),
 ]
 
-const isLight = (device: Device): boolean => device.kind === 'accessPoint' || device.radios.length > 0
+const showsRadio = (device: Device): boolean => device.kind === 'accessPoint' || device.radios.length > 0
 
-/** Devices that have a place on this level: lights with their arcs, other boxes as small squares. */
-export function Lights({ site, level, band, view, size, chosen, onKey }: Props) {
+/** Devices that have a place on this level: access points with their arcs, other devices as small squares. */
+export function PlacedDevices({ site, level, band, view, size, chosen, onKey }: Props) {
   return (
     <g>
       {lightsLast(site.devices).flatMap((device) => {
@@ -36,7 +36,7 @@ export function Lights({ site, level, band, view, size, chosen, onKey }: Props) 
         return [
           <g
             key={device.id}
-            data-light={device.id}
+            data-placed={device.id}
             data-piece={`devices.${device.id}`}
             transform={`translate(${x.toFixed(1)} ${y.toFixed(1)})`}
             tabIndex={0}
@@ -52,8 +52,8 @@ export function Lights({ site, level, band, view, size, chosen, onKey }: Props) 
               }
             }}
           >
-            {isLight(device) ? (
-              <Light
+            {showsRadio(device) ? (
+              <RadioMark
                 antenna={site.antennas.find(({ id }) => id === position.antennaId) ?? ceilingAntenna(0)}
                 position={position}
                 dim={!radio?.enabled}
@@ -77,7 +77,7 @@ export function Lights({ site, level, band, view, size, chosen, onKey }: Props) 
 }
 
 /** The names of lights, those that are chosen first, as far as there is room. */
-export function LightNames({
+export function DeviceNames({
   site,
   level,
   band,
@@ -87,7 +87,9 @@ export function LightNames({
   keepClear = [],
 }: Omit<Props, 'onKey'> & { keepClear?: readonly Box[] }) {
   const named = site.devices
-    .filter((device) => device.position?.levelId === level.id && (isLight(device) || chosen.has(device.id)))
+    .filter(
+      (device) => device.position?.levelId === level.id && (showsRadio(device) || chosen.has(device.id)),
+    )
     .sort((a, b) => Number(chosen.has(b.id)) - Number(chosen.has(a.id)))
     .map((device) => {
       const radio = device.radios.find((one) => one.band === band)
@@ -121,8 +123,8 @@ export function LightNames({
 const sweepOf = ({ kind, horizontalBeamDeg }: Antenna): number =>
   kind === 'dipole' || kind === 'ceiling' || kind === 'table' ? 360 : Math.max(12, horizontalBeamDeg)
 
-/** A light: a dot with its flare, its arc round it, and the limits of a sector as dashed lines. */
-function Light({
+/** An access point: a dot with its flare, its arc round it, and the limits of a sector as dashed lines. */
+function RadioMark({
   antenna,
   position,
   dim,

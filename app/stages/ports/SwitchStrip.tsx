@@ -5,7 +5,7 @@ import { typeOf } from '~/core/site'
 import { Traced } from '../../components/Traced'
 import { useSelectedPorts } from '../../hooks/useSelectedPorts'
 import { useSite } from '../../hooks/useSite'
-import { Berth } from './Berth'
+import { PortMark } from './PortMark'
 
 interface Props {
   device: Device
@@ -13,8 +13,8 @@ interface Props {
   onChoose: (port: number) => void
 }
 
-/** A switch as a quay: flags hoisted over each berth, the number plate on the quay edge, the visitor in the water. */
-export function QuayStrip({ device, chosen, onChoose }: Props) {
+/** A switch as a strip: flags over each port, its label under them, what is plugged in below. */
+export function SwitchStrip({ device, chosen, onChoose }: Props) {
   const { site } = useSite()
   const selection = useSelectedPorts()
   const onKey = (event: React.KeyboardEvent) => {
@@ -24,7 +24,7 @@ export function QuayStrip({ device, chosen, onChoose }: Props) {
     if (by === 0 || at === -1 || !next) return
     event.preventDefault()
     onChoose(next.number)
-    document.getElementById(berthId(device.id, next.number))?.focus()
+    document.getElementById(portMarkId(device.id, next.number))?.focus()
   }
   return (
     <section aria-label={device.name} className="sheet">
@@ -41,13 +41,13 @@ export function QuayStrip({ device, chosen, onChoose }: Props) {
         </h2>
         <Budget device={device} />
       </header>
-      {/* Arrow keys move along the strip; every berth is a button of its own. */}
+      {/* Arrow keys move along the strip; every port is a button of its own. */}
       {/* eslint-disable-next-line jsx-a11y/no-static-element-interactions */}
       <div className="flex overflow-x-auto" onKeyDown={onKey}>
         {device.ports.map((port) => (
-          <Berth
+          <PortMark
             key={port.number}
-            id={berthId(device.id, port.number)}
+            id={portMarkId(device.id, port.number)}
             device={device}
             port={port}
             chosen={port.number === chosen}
@@ -67,7 +67,7 @@ export function QuayStrip({ device, chosen, onChoose }: Props) {
   )
 }
 
-const berthId = (deviceId: string, port: number): string => `berth-${deviceId}-${port}`
+const portMarkId = (deviceId: string, port: number): string => `socket-${deviceId}-${port}`
 
 function Budget({ device }: { device: Device }) {
   const { site } = useSite()

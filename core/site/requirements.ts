@@ -23,9 +23,9 @@ export interface AreaNeed {
 }
 
 /** What the client asked for: which network must, may or must not reach what. */
-export interface Wish {
+export interface Requirement {
   id: Id
   fromNetworkId: Id
   to: { networkId: Id } | 'internet'
-  wish: 'must' | 'may' | 'mustNot'
+  strength: 'must' | 'may' | 'mustNot'
 }

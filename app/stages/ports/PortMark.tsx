@@ -17,7 +17,7 @@ interface Props {
   onChoose: (many: boolean) => void
 }
 
-export function Berth({ id, device, port, chosen, selected, onChoose }: Props) {
+export function PortMark({ id, device, port, chosen, selected, onChoose }: Props) {
   const { site } = useSite()
   const lit = useLitPorts()(device.id, port.number)
   const spec = portSpecOf(site, device, port.number)

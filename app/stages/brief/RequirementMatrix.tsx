@@ -1,4 +1,4 @@
-import type { Network, Wish } from '~/core/site'
+import type { Network, Requirement } from '~/core/site'
 import { Flag, FlagCloth } from '../../components/Flag'
 import { Problems } from '../../components/Problems'
 import { newId } from '../../hooks/newId'
@@ -7,12 +7,12 @@ import { useSite } from '../../hooks/useSite'
 import { isReached } from '~/core/layer3/verdicts'
 import type { MatrixCell } from '../../server/reach.server'
 
-type Choice = Wish['wish'] | 'open'
+type Choice = Requirement['strength'] | 'open'
 const NEXT: Record<Choice, Choice> = { open: 'must', must: 'may', may: 'mustNot', mustNot: 'open' }
 const WORD: Record<Choice, string> = { open: 'not said', must: 'must', may: 'may', mustNot: 'must not' }
 
 /** What the client asked for: a row for each network, a column for each it may be kept from. */
-export function WishMatrix({ cells }: { cells: MatrixCell[] }) {
+export function RequirementMatrix({ cells }: { cells: MatrixCell[] }) {
   const { site } = useSite()
   const { edit, problems, busy } = usePlanEdit()
   if (site.networks.length === 0)
@@ -22,28 +22,28 @@ export function WishMatrix({ cells }: { cells: MatrixCell[] }) {
         <p className="mt-1 text-soft">Add networks first; then say here which may see which.</p>
       </section>
     )
-  const change = (from: Network, to: Wish['to'], name: string) => {
-    const known = wishIn(site.wishes, from.id, to)
-    const wish = NEXT[known?.wish ?? 'open']
+  const change = (from: Network, to: Requirement['to'], name: string) => {
+    const known = requirementIn(site.requirements, from.id, to)
+    const strength = NEXT[known?.strength ?? 'open']
     edit(
-      `${from.name} ${WORD[wish]} reach ${name}`,
-      wish === 'open' && known
-        ? [{ op: 'remove', collection: 'wishes', id: known.id }]
+      `${from.name} ${WORD[strength]} reach ${name}`,
+      strength === 'open' && known
+        ? [{ op: 'remove', collection: 'requirements', id: known.id }]
         : [
             {
               op: 'put',
-              collection: 'wishes',
+              collection: 'requirements',
               record: {
                 id: known?.id ?? newId(),
                 fromNetworkId: from.id,
                 to,
-                wish: wish === 'open' ? 'may' : wish,
+                strength: strength === 'open' ? 'may' : strength,
               },
             },
           ],
     )
   }
-  const targets: { to: Wish['to']; name: string; vlanId: number | null; targetId: string }[] = [
+  const targets: { to: Requirement['to']; name: string; vlanId: number | null; targetId: string }[] = [
     ...site.networks.map(({ id, name, vlanId }) => ({
       to: { networkId: id },
       name,
@@ -53,7 +53,7 @@ export function WishMatrix({ cells }: { cells: MatrixCell[] }) {
     { to: 'internet', name: 'the internet', vlanId: null, targetId: 'internet' },
   ]
   return (
-    <section className="sheet overflow-x-auto px-4 py-3" aria-label="Wishes">
+    <section className="sheet overflow-x-auto px-4 py-3" aria-label="Requirements">
       <h2>Who must reach whom</h2>
       <p className="caption">
         Press a cell to change it: must, may, must not, not said. Where the plan does otherwise, the cell is
@@ -84,8 +84,8 @@ export function WishMatrix({ cells }: { cells: MatrixCell[] }) {
                   {typeof to === 'object' && to.networkId === from.id ? (
                     <span className="flex min-h-8 items-center px-1.5 text-soft">own</span>
                   ) : (
-                    <WishCell
-                      choice={wishIn(site.wishes, from.id, to)?.wish ?? 'open'}
+                    <RequirementCell
+                      choice={requirementIn(site.requirements, from.id, to)?.strength ?? 'open'}
                       cell={cells.find(
                         (cell) => cell.fromNetworkId === from.id && cell.targetId === targetId,
                       )}
@@ -104,10 +104,14 @@ export function WishMatrix({ cells }: { cells: MatrixCell[] }) {
   )
 }
 
-const wishIn = (wishes: Wish[], from: string, to: Wish['to']): Wish | undefined =>
-  wishes.find((wish) => wish.fromNetworkId === from && JSON.stringify(wish.to) === JSON.stringify(to))
+const requirementIn = (
+  requirements: Requirement[],
+  from: string,
+  to: Requirement['to'],
+): Requirement | undefined =>
+  requirements.find((one) => one.fromNetworkId === from && JSON.stringify(one.to) === JSON.stringify(to))
 
-/** The plan against the wish: null where they agree or nothing was said. */
+/** The plan against the requirement: null where they agree or nothing was said. */
 function contradiction(choice: Choice, cell: MatrixCell | undefined): string | null {
   if (!cell) return null
   if (choice === 'must' && !isReached(cell.verdict))
@@ -124,7 +128,7 @@ interface CellProps {
   onChange: () => void
 }
 
-function WishCell({ choice, cell, label, busy, onChange }: CellProps) {
+function RequirementCell({ choice, cell, label, busy, onChange }: CellProps) {
   const fault = contradiction(choice, cell)
   return (
     <button
@@ -133,9 +137,9 @@ function WishCell({ choice, cell, label, busy, onChange }: CellProps) {
       onClick={onChange}
       aria-label={`${label}: ${WORD[choice]}${fault ? `, but ${fault}` : ''}. Press to change.`}
       title={fault ?? undefined}
-      className={`flex min-h-8 w-full items-center gap-1.5 px-1.5 text-left hover:bg-depth-1 ${fault ? 'shoal' : ''}`}
+      className={`flex min-h-8 w-full items-center gap-1.5 px-1.5 text-left hover:bg-depth-1 ${fault ? 'hatched' : ''}`}
     >
-      <WishMark choice={choice} />
+      <StrengthMark choice={choice} />
       <span
         className={`${choice === 'open' ? 'text-soft' : ''} ${fault ? 'bg-sheet px-0.5 font-semibold' : ''}`}
       >
@@ -146,7 +150,7 @@ function WishCell({ choice, cell, label, busy, onChange }: CellProps) {
 }
 
 /** A line across for a way that must be open, a dotted one for may, a boom across for must not. */
-function WishMark({ choice }: { choice: Choice }) {
+function StrengthMark({ choice }: { choice: Choice }) {
   if (choice === 'open') return null
   return (
     <svg width="18" height="12" viewBox="0 0 18 12" aria-hidden="true" className="shrink-0">

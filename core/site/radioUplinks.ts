@@ -3,19 +3,19 @@ import type { AirUplink } from './backhaul'
 import type { Edit } from './edits'
 import type { Device, Id } from './types'
 
-export interface Hanging {
+export interface UplinkChange {
   child: Device
   parent: Device
   part?: Partial<AirUplink>
 }
 
 /**
- * Hangs boxes on others by radio and pins them there, with all that both need switched on. A box may be the child of one
+ * Sets uplinks of devices to others by radio and pins them there, with all that both need switched on. A device may be the child of one
  * and the parent of the next: it is written once.
  */
-export function hangEdits(hangings: readonly Hanging[]): Edit[] {
+export function uplinkEdits(changes: readonly UplinkChange[]): Edit[] {
   const records = new Map<Id, Device>()
-  for (const { child, parent, part } of hangings) {
+  for (const { child, parent, part } of changes) {
     const box = records.get(child.id) ?? child
     records.set(child.id, {
       ...box,

@@ -1,16 +1,16 @@
-import { SCHOOLS } from '~/core/coverage'
-import type { GroundSettings, PropagationSchool, Site } from '~/core/site'
+import { MODELS } from '~/core/coverage'
+import type { GroundSettings, PropagationModel, Site } from '~/core/site'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, NumberInput, SelectInput } from '../../components/inputs'
 import { useDraft } from '../../hooks/useDraft'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { LengthInput } from './LengthInput'
 
-/** The school, its figures, the client, and the plan’s place on the globe. */
-export function Reckoning({ site }: { site: Site }) {
+/** The method, its figures, the client, and the plan’s place on the globe. */
+export function CalculationSettings({ site }: { site: Site }) {
   const [draft, set] = useDraft<GroundSettings>(site.ground)
   const { edit, problems, busy } = usePlanEdit()
-  const school = SCHOOLS[draft.school]
+  const model = MODELS[draft.model]
   return (
     <section aria-label="How it is worked out">
       <h3 className="font-semibold">How it is worked out</h3>
@@ -22,12 +22,12 @@ export function Reckoning({ site }: { site: Site }) {
         }
       >
         <SelectInput
-          label="School"
-          path="ground.school"
-          value={draft.school}
-          choices={Object.entries(SCHOOLS).map(([value, { name }]) => ({ value, label: name }))}
-          hint={`${school.says} ${school.costs} ${school.source}.`}
-          onChange={(value) => set({ school: (value ?? 'byPlace') as PropagationSchool })}
+          label="Method"
+          path="ground.model"
+          value={draft.model}
+          choices={Object.entries(MODELS).map(([value, { name }]) => ({ value, label: name }))}
+          hint={`${model.says} ${model.costs} ${model.source}.`}
+          onChange={(value) => set({ model: (value ?? 'byPlace') as PropagationModel })}
         />
         <div className="grid grid-cols-2 gap-3">
           <NumberInput

@@ -9,8 +9,8 @@ import { useDraft } from '../../hooks/useDraft'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { LengthInput } from './LengthInput'
 
-/** A placed box: where it hangs, how it looks, and its radios. */
-export function LightSheet({ site, device, onGone }: { site: Site; device: Device; onGone: () => void }) {
+/** A placed device: where it is mounted, how it looks, and its radios. */
+export function PlacedSheet({ site, device, onGone }: { site: Site; device: Device; onGone: () => void }) {
   const [draft, set] = useDraft<Device>(device)
   const { edit, problems, busy } = usePlanEdit()
   const { position } = draft
@@ -150,7 +150,7 @@ function RadioFields({
           inputs={[
             {
               name: 'power',
-              value: radio.powerDbm === null ? 'as much as the box can' : `${radio.powerDbm} dBm`,
+              value: radio.powerDbm === null ? 'as much as the device can' : `${radio.powerDbm} dBm`,
             },
             { name: 'gain', value: `${planned.antenna.gainDbi} dBi` },
             { name: 'limit', value: limit === null ? 'none for this channel' : `${limit} dBm` },

@@ -1,0 +1,40 @@
+import { useState } from 'react'
+import type { Seen } from '~/core/proof'
+import { SeenForm } from '../../components/SeenForm'
+import { NumberInput } from '../../components/inputs'
+import { useSite } from '../../hooks/useSite'
+
+/** Signal levels read where people stand, one for each area at a time. */
+export function LevelsSeen() {
+  const { site } = useSite()
+  const [levels, setLevels] = useState<Record<string, number | null>>({})
+  if (site.areas.length === 0) return null
+  const seen = Object.entries(levels).flatMap(([areaId, rssiDbm]): Seen[] =>
+    rssiDbm === null ? [] : [{ kind: 'level', areaId, rssiDbm }],
+  )
+  return (
+    <section className="sheet px-4 py-3" aria-label="Signal levels read">
+      <SeenForm
+        label="Record these levels"
+        seen={seen}
+        onTaken={() => setLevels({})}
+        place="spot, and with what client"
+      >
+        <div className="grid gap-3 sm:grid-cols-2 @4xl:grid-cols-4">
+          {site.areas.map(({ id, name, band, leastSignalDbm }) => (
+            <NumberInput
+              key={id}
+              label={`${name}, dBm`}
+              path={`seen.${seen.findIndex((one) => one.kind === 'level' && one.areaId === id)}.rssiDbm`}
+              hint={`${band} GHz, needs ${leastSignalDbm} dBm`}
+              min={-120}
+              max={0}
+              value={levels[id] ?? null}
+              onChange={(value) => setLevels((before) => ({ ...before, [id]: value }))}
+            />
+          ))}
+        </div>
+      </SeenForm>
+    </section>
+  )
+}

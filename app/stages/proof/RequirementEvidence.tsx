@@ -1,0 +1,79 @@
+import { useState } from 'react'
+import type { Evidence, EvidenceState, Seen } from '~/core/proof'
+import { Flag } from '../../components/Flag'
+import { SeenForm } from '../../components/SeenForm'
+import { useSite } from '../../hooks/useSite'
+
+const STATE: Record<EvidenceState, string> = {
+  proven: 'proven on this revision',
+  contradicted: 'tried, and not as it must be',
+  old: 'proven before; the plan has changed since',
+  open: 'not tried',
+}
+
+type Tried = 'answered' | 'silent'
+
+/** Each requirement with its evidence, and a place to write down what a ping did, several at once. */
+export function RequirementEvidence({ evidence }: { evidence: Evidence[] }) {
+  const { site } = useSite()
+  const [tried, setTried] = useState<Record<string, Tried>>({})
+  if (evidence.length === 0)
+    return (
+      <p className="sheet px-4 py-5 text-soft">
+        Nothing is asked for yet. Say at Brief which network must, and which must not, reach which.
+      </p>
+    )
+  const seen = evidence.flatMap(({ requirement: { id, fromNetworkId, to } }): Seen[] => {
+    const how = tried[id]
+    return how ? [{ kind: 'ping', fromNetworkId, to, answered: how === 'answered' }] : []
+  })
+  const vlan = (id: string) => site.networks.find((network) => network.id === id)?.vlanId ?? 0
+  return (
+    <section className="sheet px-4 py-3" aria-label="Requirements and their evidence">
+      <SeenForm
+        label="Record these pings"
+        seen={seen}
+        onTaken={() => setTried({})}
+        place="where the laptop was: port, SSID"
+      >
+        <ul className="divide-y divide-line">
+          {evidence.map(({ requirement, fromName, toName, state, by }) => (
+            <li key={requirement.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5">
+              <span className="min-w-64 flex-1">
+                <Flag vlanId={vlan(requirement.fromNetworkId)} label={fromName} size={13} />{' '}
+                {requirement.strength === 'must' ? 'must reach' : 'must not reach'} <strong>{toName}</strong>
+                <span
+                  className={`caption block ${state === 'contradicted' ? 'font-semibold text-caution' : ''}`}
+                >
+                  {STATE[state]}
+                  {by && state !== 'open' && `, by ${by.who}`}
+                  {by && state === 'old' && `, revision ${by.revision}`}
+                </span>
+              </span>
+              <fieldset className="flex gap-1">
+                <legend className="sr-only">
+                  Ping from {fromName} to {toName}
+                </legend>
+                {(['answered', 'silent'] as const).map((how) => (
+                  <label
+                    key={how}
+                    className={`flex min-h-11 items-center gap-2 border border-line px-3 ${tried[requirement.id] === how ? 'bg-depth-2 font-semibold' : ''}`}
+                  >
+                    <input
+                      type="radio"
+                      className="size-4 accent-[var(--ink)]"
+                      name={`ping-${requirement.id}`}
+                      checked={tried[requirement.id] === how}
+                      onChange={() => setTried((before) => ({ ...before, [requirement.id]: how }))}
+                    />
+                    {how === 'answered' ? 'answered' : 'no answer'}
+                  </label>
+                ))}
+              </fieldset>
+            </li>
+          ))}
+        </ul>
+      </SeenForm>
+    </section>
+  )
+}

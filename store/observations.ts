@@ -1,0 +1,31 @@
+import { nanoid } from 'nanoid'
+import type { Observation, Seen } from '~/core/proof'
+import type { Db } from './database'
+
+type Row = Omit<Observation, 'seen'> & { body: string }
+
+/** What was seen on the real site, each with its source. Verdicts on it are worked out when it is read. */
+export function observationStore(db: Db, now: () => Date = () => new Date()) {
+  const insert = db.prepare(`
+    INSERT INTO observation (id, site_id, at, revision, source, who, place, body)
+    VALUES (@id, @siteId, @at, @revision, 'typed', @who, @place, @body)`)
+  const ofSite = db.prepare<[string], Row>(`
+    SELECT id, at, revision, source, who, place, body FROM observation WHERE site_id = ? ORDER BY at DESC, rowid DESC`)
+  const drop = db.prepare('DELETE FROM observation WHERE site_id = ? AND id = ?')
+
+  const add = db.transaction(
+    (siteId: string, said: { revision: number; who: string; place: string; seen: Seen[] }) => {
+      const { revision, who, place } = said
+      const at = now().toISOString()
+      for (const seen of said.seen)
+        insert.run({ id: nanoid(10), siteId, at, revision, who, place, body: JSON.stringify(seen) })
+    },
+  )
+
+  return {
+    add,
+    ofSite: (siteId: string): Observation[] =>
+      ofSite.all(siteId).map(({ body, ...row }) => ({ ...row, seen: JSON.parse(body) as Seen })),
+    remove: (siteId: string, id: string) => drop.run(siteId, id).changes > 0,
+  }
+}
