@@ -42,7 +42,7 @@ test('reach: the matrix, one way that works, one that does not', () => {
     'reach',
     SPOILT,
     '--from',
-    'TernQuay-PortMarks on Chandlery AP',
+    'TernQuay-Berths on Chandlery AP',
     '--to',
     'internet',
     '--text',
@@ -78,7 +78,7 @@ test('trace: every hop of one way', () => {
     '--text',
   )
   expect(status).toBe(0)
-  expect(stdout).toContain('Café router is a client of PortMark guests')
+  expect(stdout).toContain('Café router is a client of Berth guests')
   expect(beacon('trace', YARD, '--from', 'port:switch:11').status).toBe(2)
 })
 

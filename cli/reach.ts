@@ -1,6 +1,6 @@
 import { attachmentsOf } from '~/core/layer2'
 import type { Attachment } from '~/core/layer2'
-import { VERDICT_WORDS, amongThemselves, reach, reachMatrix, targetsOf } from '~/core/layer3'
+import { ENDED_WORDS, VERDICT_WORDS, amongThemselves, reach, reachMatrix, targetsOf } from '~/core/layer3'
 import { planTwin } from '~/core/backhaul'
 import type { Answer, Hop, ReachCell, Target } from '~/core/layer3'
 import { networkOf } from '~/core/site'
@@ -105,16 +105,9 @@ function findTarget(site: Site, text: string): Target | undefined {
 const idOf = (target: Target): string | null =>
   target.kind === 'network' ? target.networkId : target.kind === 'controller' ? target.deviceId : null
 
-const ENDED: Record<Answer['outcome'], string> = {
-  reaches: 'Reached',
-  foreign: 'Reached, and not as planned',
-  keptOut: 'Kept out',
-  fails: 'Not reached',
-}
-
 const answerText = (answer: Answer): string =>
   [
-    `${ENDED[answer.outcome]}. ${answer.summary}`,
+    `${ENDED_WORDS[answer.outcome]}. ${answer.summary}`,
     ...answer.stages.flatMap(({ name, ok, says, hops, astray }) => [
       `\n${ok ? 'yes' : astray ? 'ODD' : 'NO '} ${name}: ${says}`,
       ...hops.map(hopText),

@@ -20,7 +20,7 @@ test('pings are tested both ways between every pair', () => {
   const { pings } = runClientTests(settledGround(yard()))
   const one = (from: string, to: string) =>
     pings.find(({ fromName, targetName }) => fromName === from && targetName === to)?.answered
-  expect([one('PortMark guests', 'Crew'), one('Crew', 'PortMark guests')]).toEqual([false, false])
+  expect([one('Berth guests', 'Crew'), one('Crew', 'Berth guests')]).toEqual([false, false])
   expect([one('Crew', 'Cameras'), one('Cameras', 'Crew')]).toEqual([true, true])
   expect([one('Crew', 'the internet'), one('Cameras', 'the internet')]).toEqual([true, false])
 })
@@ -44,6 +44,6 @@ test('the planted mistakes show: an access point without power serves nobody', (
   const { addresses } = runClientTests(settledGround(spoiltYard()))
   expect(addresses.filter(({ ok }) => !ok).map(({ label }) => label)).toEqual([
     'TernQuay-Crew on Chandlery AP',
-    'TernQuay-PortMarks on Chandlery AP',
+    'TernQuay-Berths on Chandlery AP',
   ])
 })

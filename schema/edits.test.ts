@@ -65,8 +65,8 @@ test.each([
 ])('%s is named by its field', (_name, edit, words) => expect(problemsOf(edit).join('\n')).toContain(words))
 
 test('a description touches only what it names', () => {
-  const result = read({ op: 'describe', header: { feed: 'copper' } })
-  expect(result.ok && result.value.edits).toEqual([{ op: 'describe', header: { feed: 'copper' } }])
+  const result = read({ op: 'describe', header: { notes: 'copper' } })
+  expect(result.ok && result.value.edits).toEqual([{ op: 'describe', header: { notes: 'copper' } }])
 })
 
 test.each([[{}], [{ revision: 'x', label: 'y', edits: [] }], [null]])(

@@ -116,7 +116,7 @@ test('a refused key is not quoted', () => {
 test.each([
   ['', 'The file is empty'],
   ['{"format":', 'not JSON'],
-  [file((d) => Object.assign(d, { version: 2 })), 'of version 2; this program reads version 1'],
+  [file((d) => Object.assign(d, { version: 3 })), 'of version 3; this program reads version 2'],
   [file((d) => Object.assign(d, { format: 'other' })), 'format'],
   ['[]', 'an object'],
 ])('a file that is none (%#)', (source, words) => expect(problemsOf(source).join(' ')).toContain(words))

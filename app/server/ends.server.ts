@@ -1,4 +1,4 @@
-import { compareEnds } from '~/core/backhaul'
+import { compareEnds, uplinkFault } from '~/core/backhaul'
 import type { EndRow } from '~/core/backhaul'
 import { siteOr404 } from './siteState.server'
 
@@ -7,5 +7,16 @@ export function endsOf(siteId: string): Record<string, EndRow[]> {
   const { site } = siteOr404(siteId)
   return Object.fromEntries(
     site.devices.filter(({ air }) => air?.near).map((child) => [child.id, compareEnds(site, child)]),
+  )
+}
+
+/** Radio uplinks that never register, by the device that has them, and why. Told here, where the keys are. */
+export function silentUplinks(siteId: string): Record<string, string> {
+  const { site } = siteOr404(siteId)
+  return Object.fromEntries(
+    site.devices.flatMap(({ id }) => {
+      const why = uplinkFault(site, id)
+      return why === null ? [] : [[id, why]]
+    }),
   )
 }

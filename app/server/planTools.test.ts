@@ -140,7 +140,7 @@ describe('tables', () => {
 
   test('a column can be chosen by hand, a wrong choice is refused', async () => {
     const id = made()
-    const odd = 'device|socket|pvid\nWorkshop switch|6|36\n'
+    const odd = 'gadget|socket|pvid\nWorkshop switch|6|36\n'
     const mapping = (map: unknown) => form({ mapping: JSON.stringify(map) }, odd)
     expect(await importCsv(id, form({}, odd))).toMatchObject({ value: { problems: [{ column: 'Device' }] } })
     expect(await importCsv(id, mapping({ device: 0, port: 1, native_vlan: 2 }))).toMatchObject({

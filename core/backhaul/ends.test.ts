@@ -85,7 +85,7 @@ test('a station is held against the SSID it joins', () => {
 test('whose key it is as well', () => {
   const profile = (id: string) => yard.profiles.find((one) => one.id === id)
   expect(keySharedWith(yard, profile('prof-bridge'))).toBeNull()
-  expect(keySharedWith(yard, profile('prof-berth'))).toBe('TernQuay-PortMarks')
+  expect(keySharedWith(yard, profile('prof-berth'))).toBe('TernQuay-Berths')
   expect(
     keySharedWith(yard, { ...profile('prof-bridge')!, passphrase: profile('prof-crew')!.passphrase }),
   ).toBe('TernQuay-Crew')

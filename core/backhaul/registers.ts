@@ -40,9 +40,14 @@ function meshFault(child: Device, parent: Device): string | null {
 }
 
 function endsFault(site: Site, child: Device): string | null {
-  const row = compareEnds(site, child).find(({ ok, code }) => !ok && code !== null && REGISTERS.has(code))
+  const row = compareEnds(site, child).find(
+    ({ ok, code, near, far }) => !ok && code !== null && REGISTERS.has(code) && !isUnknown(near, far),
+  )
   return row ? `${row.what.toLowerCase()} is ${row.near} at one end and ${row.far} at the other` : null
 }
+
+/** Keys that the file or the page does not carry are no difference: whoever has them compares them. */
+const isUnknown = (near: string, far: string): boolean => near === 'not set' && far === 'not set'
 
 function levelFault(site: Site, child: Device, parent: Device): string | null {
   if (!child.position || !parent.position) return null

@@ -9,6 +9,7 @@ import {
   subnetOrNull,
 } from '../addressing'
 import type { Subnet } from '../addressing'
+import { expectedClientsOf } from '../site'
 import type { Network, Pool, Site } from '../site'
 import { putNetwork } from './mends'
 import type { Mend, Rule, Sighting } from './types'
@@ -46,11 +47,13 @@ function ofPool(site: Site, network: Network): Sighting[] {
       },
     ]
   const free = freeIn(site, pool)
-  if (free >= network.expectedClients) return []
-  const mend = wider && freeIn(site, wider.pool) >= network.expectedClients ? wider.mend : undefined
+  const { stated, inAreas, counted } = expectedClientsOf(site, network)
+  const clients = counted.value
+  if (free >= clients) return []
+  const mend = wider && freeIn(site, wider.pool) >= clients ? wider.mend : undefined
   return [
     {
-      says: `${network.name} expects ${network.expectedClients} clients, and its pool has ${free} free addresses.`,
+      says: `${network.name} expects ${clients} clients${inAreas > stated ? ` (${inAreas} in its areas, ${stated} stated at the network)` : ''}, and its pool has ${free} free addresses.`,
       where,
       mend,
     },

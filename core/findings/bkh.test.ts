@@ -119,7 +119,7 @@ describe('the two ends', () => {
     const far = device(yard, 'bridge-hut').air!.far!
     expectMended(bkh7, withAir(yard, 'bridge-hut', { far: { ...far, hidden: false } }))
     const shared = withAir(yard, 'bridge-hut', { far: { ...far, profileId: 'prof-berth' } })
-    expect(seen(bkh7, shared)[0]?.says).toContain('also the key of TernQuay-PortMarks')
+    expect(seen(bkh7, shared)[0]?.says).toContain('also the key of TernQuay-Berths')
     expect(seen(bkh7, shared)[0]?.mend).toBeUndefined()
   })
 })

@@ -104,7 +104,7 @@ function free(site: Site, child: Device) {
 
 const pinnedTo = (child: Device, parent: Device): Mend | undefined =>
   child.air
-    ? putDevice(`Hang ${child.name} on ${parent.name}, and pin it`, {
+    ? putDevice(`Uplink of ${child.name} to ${parent.name}, pinned`, {
         ...child,
         air: { ...child.air, deviceId: parent.id, pinned: true },
       })

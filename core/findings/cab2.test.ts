@@ -31,3 +31,15 @@ test('equal speeds, and a slow client at a fast port, are no bottleneck', () => 
   expect(seen(cab2, boatyard())).toEqual([])
   expect(seen(cab2, withSpeeds('t-station', 100))).toEqual([])
 })
+
+test('a feed faster than what the modem’s cable comes up at', () => {
+  const fed = (downMbps: number | null) => ({
+    ...boatyard(),
+    feed: { words: 'Fibre', downMbps, upMbps: null },
+  })
+  expect(seen(cab2, fed(2000)).map(({ says }) => says)).toEqual([
+    'The feed brings 2000 Mbit/s down, and the cable from Feed modem port 1 comes up at 1000.',
+  ])
+  expect(seen(cab2, fed(1000))).toEqual([])
+  expect(seen(cab2, fed(null))).toEqual([])
+})

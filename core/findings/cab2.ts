@@ -39,7 +39,7 @@ function check(site: Site, link: Link): Sighting[] {
   return slow.maxMbps < fast.maxMbps ? slowPort(site, slow, fast) : []
 }
 
-const gbit = (mbps: number): string => (mbps >= 1000 ? `${mbps / 1000} Gbit/s` : `${mbps} Mbit/s`)
+const gbit = (mbps: number): string => (mbps >= 1000 ? `${mbps / 1000} G` : `${mbps} M`)
 
 function tooSlowSetting(site: Site, { end, device, setMbps }: End, could: number): Sighting {
   const port = device.ports.find(({ number }) => number === end.port)
@@ -69,7 +69,7 @@ function slowFeed(site: Site, link: Link): Sighting[] {
   if (!modem || downMbps === null || speed === null || speed >= downMbps) return []
   return [
     {
-      says: `The feed brings ${gbit(downMbps)} down, and the cable from ${portName(site, modem)} comes up at ${gbit(speed)}.`,
+      says: `The feed brings ${downMbps} Mbit/s down, and the cable from ${portName(site, modem)} comes up at ${speed}.`,
       where: [atPort(site, modem)],
     },
   ]

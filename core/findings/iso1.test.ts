@@ -21,7 +21,7 @@ test('a requirement to keep apart that no rule keeps', () => {
 
 test('guests beside a network that nobody asked for about', () => {
   const site = { ...without('r-berths-cameras', 'r-cameras-berths'), requirements: [] }
-  expect(seen(iso1, site).some(({ says }) => says === 'Nothing keeps PortMark guests out of Cameras.')).toBe(
+  expect(seen(iso1, site).some(({ says }) => says === 'Nothing keeps Berth guests out of Cameras.')).toBe(
     true,
   )
 })

@@ -148,7 +148,7 @@ describe('a router behind the router', () => {
     expect(seen(adr3, fixed({}))).toEqual([])
     expect(out(fixed({})).ok).toBe(true)
     const [finding] = seen(adr3, fixed({ ip: '10.1.1.1' }))
-    expect(finding?.says).toContain('which is no host address of PortMark guests')
+    expect(finding?.says).toContain('which is no host address of Berth guests')
     expect(finding?.mend?.label).toMatch(/^Move the uplink of Café router to 172\.27\.60\./)
     expect(out(fixed({ ip: '10.1.1.1' })).ok).toBe(false)
   })

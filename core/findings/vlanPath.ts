@@ -38,7 +38,7 @@ interface PassedPort {
   member: Membership
 }
 
-/** The managed sockets on the way from a place to a goal, its own aside; the same for every client of one box. */
+/** The managed sockets on the way from a place to a goal, its own aside; the same for every client of one device. */
 function passedPorts({ site, fabric }: Twin, from: Place, to: Place): PassedPort[] | null {
   const steps = cablePath(fabric, from, to)
   if (!steps) return null
@@ -69,6 +69,6 @@ function note(gaps: Map<string, MissingVlans>, deviceId: Id, port: Port, need: V
   gaps.set(key, gap)
 }
 
-/** "VLAN 24 (Crew) and VLAN 60 (PortMark guests)". */
+/** "VLAN 24 (Crew) and VLAN 60 (Berth guests)". */
 export const vlanList = (site: Site, vlanIds: number[]): string =>
   vlanIds.map((id) => vlanName(site, id)).join(' and ')

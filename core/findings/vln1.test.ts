@@ -4,7 +4,7 @@ import { vln1 } from './vln1'
 test('guests missing on the access point’s port', () => {
   const site = withPort(yard(), 'switch', 3, { taggedVlans: [24] })
   expect(seen(vln1, site)[0]?.says).toBe(
-    'VLAN 60 (PortMark guests) is missing on Chandlery switch port 3. Needed by TernQuay-PortMarks on Chandlery AP.',
+    'VLAN 60 (Berth guests) is missing on Chandlery switch port 3. Needed by TernQuay-Berths on Chandlery AP.',
   )
   expectMended(vln1, site)
 })

@@ -72,7 +72,6 @@ test.each([
   [',1,,', 'Device', 'name of the device is missing'],
   ['Workshop switch,99,,', 'Port', 'It has ports 1 to 8'],
   ['Workshop switch,6,4095,', 'Native VLAN', 'from 1 to 4094'],
-  ['Workshop switch,1,,12 24', 'Tagged VLANs', 'native and tagged'],
   ['Workshop switch,1,,24 x', 'Tagged VLANs', '“x” is no VLAN'],
   ['Workshop switch,6,,24', 'Tagged VLANs', 'is an access port'],
 ])('the row “%s” is named with its column', (row, column, words) => {

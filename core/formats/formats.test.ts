@@ -80,7 +80,7 @@ test('netplan is YAML with an interface per network', () => {
 
 test('hostapd: one file per radio, every SSID on its bridge, the name as hex', () => {
   const text = fileText(boatyard(), 'ap-office.hostapd-5ghz')
-  expect(text).toContain(`ssid2=${Buffer.from('TernQuay-PortMarks').toString('hex')}`)
+  expect(text).toContain(`ssid2=${Buffer.from('TernQuay-Berths').toString('hex')}`)
   expect(text).toContain('bridge=br.60')
   expect(text).toContain('ap_isolate=1')
   expect(text).toContain('auth_server_addr=172.27.12.6')

@@ -1,5 +1,5 @@
 import { grouped } from '../grouped'
-import { deviceOf, endKey, keptStated, linkAt, neighbourAt, portRange, switchingDevices } from '../site'
+import { endKey, keptStated, linkAt, neighbourAt, portName, portRange, switchingDevices } from '../site'
 import type { CableCategory, Device, Edit, Link, LinkEnd, Port, Site } from '../site'
 import { CellFault, deviceNamed } from './cellFault'
 import { writeCsv } from './csv'
@@ -92,14 +92,14 @@ interface Reading {
 }
 
 function readRow(reading: Reading, cell: Cells): void {
-  const { seen, preview, row } = reading
+  const { seen, preview, row, site } = reading
   const { device, port } = portOfRow(reading, cell, 'device', 'port')
   const end: LinkEnd = { deviceId: device.id, port: port.number }
   const before = seen.get(endKey(end))
   if (before !== undefined)
     throw new CellFault(
       'Port',
-      `${device.name} port ${port.number} stands in row ${before} already. Keep one of the two.`,
+      `${portName(site, end)} stands in row ${before} already. Keep one of the two.`,
     )
   seen.set(endKey(end), row)
   const next = changedPort(device, port, cell)
@@ -109,7 +109,7 @@ function readRow(reading: Reading, cell: Cells): void {
   preview.edits.push(...cable.edits)
   const all = [...says, ...cable.says]
   if (all.length === 0) preview.unchanged++
-  else preview.changes.push({ row, says: `${device.name} port ${port.number}: ${all.join(', ')}` })
+  else preview.changes.push({ row, says: `${portName(site, end)}: ${all.join(', ')}` })
 }
 
 function portOfRow(
@@ -140,18 +140,13 @@ function changedPort(device: Device, port: Port, cell: Cells): Port {
       'Tagged VLANs',
       `Port ${port.number} of ${device.name} is an access port and carries no tags. Make it a trunk, or leave the cell empty.`,
     )
-  const both = mode === 'trunk' && nativeVlan !== null && tagged.includes(nativeVlan)
-  if (both)
-    throw new CellFault(
-      'Tagged VLANs',
-      `VLAN ${nativeVlan} is native and tagged on ${device.name} port ${port.number}. It can be one or the other.`,
-    )
   const poe = oneOf(cell('poe'), 'PoE', ['on', 'off', 'yes', 'no'] as const)
   return {
     ...port,
     mode,
     nativeVlan,
-    taggedVlans: mode === 'trunk' ? tagged : [],
+    // Some exports repeat the native VLAN among the tagged ones: it leaves untagged all the same.
+    taggedVlans: mode === 'trunk' ? tagged.filter((vlanId) => vlanId !== nativeVlan) : [],
     admit: mode === port.mode ? port.admit : mode === 'trunk' ? 'all' : 'untaggedOnly',
     poe: poe === undefined ? port.poe : poe === 'on' || poe === 'yes',
     speedMbps: speedOf(cell('speed_mbps'), port.speedMbps),
@@ -228,20 +223,14 @@ function cableEdits(reading: Reading, end: LinkEnd, cell: Cells): { edits: Edit[
   const { device, port } = portOfRow(reading, cell, 'to_device', 'to_port')
   const far: LinkEnd = { deviceId: device.id, port: port.number }
   if (device.id === end.deviceId)
-    throw new CellFault(
-      'Plugged in',
-      `${device.name} port ${end.port} cannot be plugged into ${device.name} itself.`,
-    )
+    throw new CellFault('Plugged in', `${portName(site, end)} cannot be plugged into ${device.name} itself.`)
   for (const [one, other] of [
     [end, far],
     [far, end],
   ] as const) {
     const claimed = cables.get(endKey(one))
     if (claimed && endKey(claimed.far) !== endKey(other))
-      throw new CellFault(
-        'Plugged in',
-        `${deviceOf(site, one.deviceId)?.name} port ${one.port} has another cable in row ${claimed.row}.`,
-      )
+      throw new CellFault('Plugged in', `${portName(site, one)} has another cable in row ${claimed.row}.`)
     cables.set(endKey(one), { far: other, row })
   }
   const link = linkAt(site, end)
@@ -268,7 +257,7 @@ function cableEdits(reading: Reading, end: LinkEnd, cell: Cells): { edits: Edit[
       })),
       { op: 'put', collection: 'links', record },
     ],
-    says: [same ? `cable ${category}, ${lengthM} m` : `cable to ${device.name} port ${port.number}`],
+    says: [same ? `cable ${category}, ${lengthM} m` : `cable to ${portName(site, far)}`],
   }
 }
 

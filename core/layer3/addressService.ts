@@ -22,7 +22,7 @@ export interface AddressServer {
   nameServers: string[]
 }
 
-/** Every address server of the site that is alive: the planned ones, and those left on in some box. */
+/** Every address server of the site that is alive: the planned ones, and those left on in some device. */
 export const addressServers = perTwin((twin: Twin): AddressServer[] => [
   ...twin.site.networks.flatMap((network) => plannedServer(twin, network)),
   ...strayServers(twin),

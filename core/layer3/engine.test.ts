@@ -55,7 +55,7 @@ describe('a router behind a router', () => {
         uplink: { port: 1, addressing: 'fixed', ip, prefixLength: 22, gateway: '172.27.60.1' },
       })
     expect(ask(fixed('172.27.60.9'), CAFE).ok).toBe(true)
-    expect(ask(fixed('10.1.1.1'), CAFE).summary).toContain('which is no address of PortMark guests')
+    expect(ask(fixed('10.1.1.1'), CAFE).summary).toContain('which is no address of Berth guests')
   })
 
   test('a modem that routes translates a second time, and still lets out', () => {
@@ -219,7 +219,7 @@ test('the odd ones out are named', () => {
   )
   expect(cell).toMatchObject({ verdict: 'inPart' })
   expect(cell?.oddOnes).toBe(
-    'TernQuay-PortMarks on Pontoon AP only: The client joins and gets no address. Gate hut switch, port 7: the port is not a member of VLAN 60.',
+    'TernQuay-Berths on Pontoon AP only: The client joins and gets no address. Gate hut switch, port 7: the port is not a member of VLAN 60.',
   )
 })
 

@@ -22,7 +22,7 @@ test('each hop names port, tag, VLAN, decision and rule', () => {
       decision,
     ]),
   ).toEqual([
-    ['SSID TernQuay-PortMarks', null, 'port 1', 60, 60, 'forwards'],
+    ['SSID TernQuay-Berths', null, 'port 1', 60, 60, 'forwards'],
     ['port 3', 60, 'port 1', 60, 60, 'forwards'],
     ['port L1', 60, 'its own interface', null, 60, 'delivers'],
   ])

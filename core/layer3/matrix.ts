@@ -128,10 +128,10 @@ function toHosts(twin: Twin, from: Attachment, address: Addressed, network: Netw
       ? [{ answer: toMember(asking, from, address, first), targets: members.map(({ host }) => host.label) }]
       : []
   })
-  const lost = silent.map((name) =>
-    end([stage('onward', false, `${name} has no address, so it cannot answer.`)], [name]),
-  )
-  return [...met, ...lost]
+  if (silent.length === 0) return met
+  const words =
+    silent.length === 1 ? `${silent[0]} has no address, so it cannot answer.` : 'No address, so no answer.'
+  return [...met, end([stage('onward', false, words)], silent)]
 }
 
 const knownClasses = perTwin((_twin: Twin) => new Map<Id, Member[][]>())
@@ -196,7 +196,7 @@ function verdictFrom(outcomes: ReadonlySet<Outcome>): Verdict {
   const stops = outcomes.has('keptOut') || outcomes.has('fails')
   if (passes && stops) return 'inPart'
   if (passes) return outcomes.has('foreign') ? 'foreign' : 'reaches'
-  return outcomes.has('fails') ? 'fails' : 'keptOut'
+  return outcomes.has('keptOut') ? 'keptOut' : 'fails'
 }
 
 /** "Crew on AP-3 only: …", "To Slip camera: …", or how many where they are many. Null when all fare alike. */
@@ -210,9 +210,11 @@ function oddOnes(
   exceptions: Exception[],
 ): string | null {
   const isOdd = ({ attachments, targets }: Exception) => attachments.length < places || targets !== null
-  if (verdict !== 'inPart' && !(verdict === 'foreign' && exceptions.some(isOdd))) return null
+  const isMixed = new Set(exceptions.map(({ outcome }) => outcome)).size > 1
+  if (verdict !== 'inPart' && !(verdict === 'foreign' && exceptions.some(isOdd)) && !isMixed) return null
   const there = target.kind === 'network' ? (networkOf(site, target.networkId)?.name ?? '') : ''
-  return exceptions
+  const named = verdict === 'keptOut' ? exceptions.filter(({ outcome }) => outcome !== 'keptOut') : exceptions
+  return named
     .map(({ says, attachments, targets }) => {
       const who =
         attachments.length === places && targets !== null

@@ -2,7 +2,8 @@ import type { Outcome } from './stages'
 
 /**
  * reaches: from everywhere to everybody, as planned · foreign: the same, with an address of another network somewhere ·
- * keptOut: on purpose, from everywhere · fails: from nowhere, and not on purpose · inPart: it depends on who and where.
+ * keptOut: nothing gets through, on purpose wherever a client gets that far · fails: nothing does, and nobody meant that ·
+ * inPart: it depends on who and where.
  */
 export type Verdict = Outcome | 'inPart'
 
@@ -13,6 +14,14 @@ export const VERDICT_WORDS: Record<Verdict, string> = {
   keptOut: 'kept out',
   fails: 'fails',
   inPart: 'in part',
+}
+
+/** How one way ended, in words, as the trace on screen and on the command line says it. */
+export const ENDED_WORDS: Record<Outcome, string> = {
+  reaches: 'Reached',
+  foreign: 'Reached, and not as planned',
+  keptOut: 'Kept out',
+  fails: 'Not reached',
 }
 
 /** Reached from everywhere, be it with an address of another network: what a requirement that must hold asks. */

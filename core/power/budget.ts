@@ -41,7 +41,7 @@ export function poeBudget(
     unit: 'W',
     formula,
     inputs: loads.map((load) => ({
-      name: `port ${load.port.number}, ${load.device.name}`,
+      name: `port ${portSpecOf(site, feeder, load.port.number)?.label ?? load.port.number}, ${load.device.name}`,
       value: `class ${load.poeClass}, ${value(load)} W`,
     })),
     source,

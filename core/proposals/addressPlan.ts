@@ -1,4 +1,5 @@
 import { ipNumber, ipText, largestFreePool, parseSubnet } from '../addressing'
+import { expectedClientsOf } from '../site'
 import type { Subnet } from '../addressing'
 import { bad, good } from '../outcome'
 import type { Outcome } from '../outcome'
@@ -39,11 +40,15 @@ export function prefixFor(hosts: number): number {
  * Cuts a block into subnets of different lengths (VLSM, RFC 1878 in spirit): the largest first, each on its own
  * boundary, so that no address is lost between two of them but by alignment.
  */
-export function cutSubnets(networks: Network[], aims: AddressPlanAims): Outcome<PlannedSubnet[]> {
+export function cutSubnets(
+  networks: Network[],
+  aims: AddressPlanAims,
+  clientsOf: (network: Network) => number = ({ expectedClients }) => expectedClients,
+): Outcome<PlannedSubnet[]> {
   const block = parseSubnet(aims.block)
   if (!block.ok) return { ok: false, problems: block.problems.map((one) => ({ ...one, path: ['block'] })) }
   const wanted = networks
-    .map((network) => ({ network, needed: neededHosts(network.expectedClients, aims) }))
+    .map((network) => ({ network, needed: neededHosts(clientsOf(network), aims) }))
     .sort((a, b) => b.needed - a.needed || a.network.vlanId - b.network.vlanId)
   const planned: PlannedSubnet[] = []
   let next = block.value.network
@@ -71,7 +76,8 @@ function tooSmall(block: string, wanted: { needed: number }[], network: Network)
 
 /** The whole plan as a change: subnets, gateways, pools, and the fixed addresses of the devices moved along. */
 export function proposeAddressPlan(site: Site, aims: AddressPlanAims): Outcome<Proposal> {
-  const cut = cutSubnets(site.networks, aims)
+  const clientsOf = (network: Network) => expectedClientsOf(site, network).counted.value
+  const cut = cutSubnets(site.networks, aims, clientsOf)
   if (!cut.ok) return cut
   const changes = cut.value.map((planned) => ({ ...planned, next: readdressed(planned, aims) }))
   const edits: Edit[] = changes
@@ -82,7 +88,7 @@ export function proposeAddressPlan(site: Site, aims: AddressPlanAims): Outcome<P
     edits: [...edits, ...movedBoxes(site, changes)],
     reasons: changes.map(({ network, needed, subnet, next }) => ({
       about: network.name,
-      says: `${network.expectedClients} clients, ${aims.growthPercent} % growth, ${aims.fixedRoom} fixed and the gateway need ${needed} addresses: ${subnet.cidr} has ${subnet.usable}. Gateway ${next.gateway}, pool ${next.pool ? `${next.pool.start} to ${next.pool.end}` : 'none'}.`,
+      says: `${clientsOf(network)} clients, ${aims.growthPercent} % growth, ${aims.fixedRoom} fixed and the gateway need ${needed} addresses: ${subnet.cidr} has ${subnet.usable}. Gateway ${next.gateway}, pool ${next.pool ? `${next.pool.start} to ${next.pool.end}` : 'none'}.`,
     })),
   })
 }

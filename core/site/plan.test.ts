@@ -20,10 +20,10 @@ const offered = (site: Site, id: string) =>
 
 describe('who offers what', () => {
   test('groups decide where an SSID names them, else its own list, else every access point', () => {
-    expect(offered(boatyard(), 'ap-gate')).toEqual(['TernQuay-Crew', 'TernQuay-PortMarks'])
-    expect(offered(boatyard(), 'ap-shop')).toEqual(['TernQuay-Crew', 'TernQuay-PortMarks', 'TernQuay-Office'])
+    expect(offered(boatyard(), 'ap-gate')).toEqual(['TernQuay-Crew', 'TernQuay-Berths'])
+    expect(offered(boatyard(), 'ap-shop')).toEqual(['TernQuay-Crew', 'TernQuay-Berths', 'TernQuay-Office'])
     const listed = withSsid(boatyard(), 'ssid-crew', { groupIds: null, accessPointIds: ['ap-cafe'] })
-    expect(offered(listed, 'ap-gate')).toEqual(['TernQuay-PortMarks'])
+    expect(offered(listed, 'ap-gate')).toEqual(['TernQuay-Berths'])
     const everyone = withSsid(boatyard(), 'ssid-office', { groupIds: null, accessPointIds: null })
     expect(offered(everyone, 'ap-gate')).toContain('TernQuay-Office')
   })
@@ -75,7 +75,7 @@ describe('what must hold', () => {
     const circle = withDevice(withDevice(boatyard(), 'ap-gate', air('ap-hard')), 'ap-hard', air('ap-gate'))
     expect(says(circle)[0]).toContain('One of them needs a cable.')
     expect(says(withDevice(boatyard(), 'ap-gate', air('ap-hard')))).toEqual([])
-    expect(says(withDevice(boatyard(), 'ap-gate', air('ap-gate')))[0]).toContain('has its uplink by radio')
+    expect(says(withDevice(boatyard(), 'ap-gate', air('ap-gate')))[0]).toContain('has its radio uplink to')
   })
 
   test('a requirement stands once, and every reference leads somewhere', () => {

@@ -85,7 +85,9 @@ export function agreed(first: Solved, second: Solved): Solved {
     return first.status === 'impossible'
       ? { ...second, status: 'none' }
       : withinRounding({ ...first, status: 'found', bound: Math.min(first.objective, second.bound) })
-  const better = second.objective < first.objective - roundingOf(first.objective) ? second : first
+  const isBetter =
+    first.values.length === 0 || second.objective < first.objective - roundingOf(first.objective)
+  const better = isBetter ? second : first
   return withinRounding({
     ...better,
     status: second.status === 'proven' ? 'proven' : 'found',

@@ -119,7 +119,7 @@ test('the followed frame is lit on the chart where it passes and where it is dro
   await expect(page.getByText('Not reached.').first()).toBeVisible()
   await expect(page.locator('[data-cell="sw-shed.3"] rect[stroke="var(--caution)"]')).toHaveCount(1)
   await open(page, `${site}/ports?panel=follow&from=ssid:cafe-router:ssid-cafe&to=internet`)
-  await expect(page.getByText('Café router is a client of PortMark guests')).toBeVisible()
+  await expect(page.getByText('Café router is a client of Berth guests')).toBeVisible()
   await expect(page.locator('[data-cell="sw-gate.5"] rect[stroke="var(--depth-5)"]')).toHaveCount(1)
 })
 
@@ -245,15 +245,6 @@ for (const [label, edit, words] of [
       record: { id: 'x', action: 'drop', fromNetworkId: 'gone', to: 'any', enabled: true },
     },
     'There is no network with the id “gone” in this site.',
-  ],
-  [
-    'a native VLAN that is tagged too',
-    {
-      op: 'port',
-      deviceId: 'switch',
-      port: { number: 7, mode: 'trunk', nativeVlan: 12, taggedVlans: [12, 24] },
-    },
-    'VLAN 12 is native and tagged on Chandlery switch port 7',
   ],
 ] as const)
   test(`refused with its sentence: ${label}`, async ({ request, baseURL }) => {

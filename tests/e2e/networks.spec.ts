@@ -93,7 +93,7 @@ test('two SSIDs with one name on one network', async ({ page, request, baseURL }
 test('the matrix tells kept out from fails, and leads to the frame', async ({ page, request, baseURL }) => {
   const site = await demoSite(request, baseURL!)
   await open(page, `${site}/networks?tab=reach`)
-  const guests = page.getByRole('row', { name: /^PortMark guests/ })
+  const guests = page.getByRole('row', { name: /^Berth guests/ })
   await expect(guests.getByRole('link', { name: 'fails' })).toHaveCount(7)
   await guests.getByRole('link', { name: 'fails' }).first().click()
   await expect(page.getByRole('complementary', { name: 'Follow a frame' })).toContainText('VLAN 60')

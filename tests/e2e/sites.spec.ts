@@ -11,7 +11,7 @@ const json = (name: string, change: (data: any) => void) => {
 test('a new site starts empty and can be worked on', async ({ page }) => {
   const faults = faultsOf(page)
   await open(page, '/')
-  await page.getByLabel('Name').fill('Mud PortMark Slip')
+  await page.getByLabel('Name').fill('Mud Berth Slip')
   await page.getByRole('button', { name: 'Begin' }).click()
   await page.waitForURL(/brief/)
   for (const stage of ['networks', 'ports', 'staging', 'proof', 'handover']) {

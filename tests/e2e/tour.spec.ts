@@ -12,7 +12,7 @@ test('one access point, from paper plan to printed record', async ({ page, reque
   await test.step('the frame of a guest is followed to where it is dropped', async () => {
     await open(page, `${site}/ports`)
     await page.keyboard.press('f')
-    await page.getByLabel('Who speaks').selectOption({ label: 'TernQuay-PortMarks on Chandlery AP' })
+    await page.getByLabel('Who speaks').selectOption({ label: 'TernQuay-Berths on Chandlery AP' })
     await page.getByLabel('To whom').selectOption({ label: 'the internet' })
     await expect(page.getByText('Not reached.').first()).toBeVisible()
     await expect(
@@ -84,7 +84,7 @@ test('one access point, from paper plan to printed record', async ({ page, reque
       'Received by (name, date)',
       'Chandlery AP port 1, 18 m',
       '172.27.60.0/22',
-      'TernQuay-PortMarks',
+      'TernQuay-Berths',
       'at the counter, 6 m',
       'AP runs, label on the case',
       'None: the plan shows no mistake',

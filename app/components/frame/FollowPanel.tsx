@@ -1,6 +1,7 @@
 import { CircleCheck, CircleSlash2 } from 'lucide-react'
 import { useState } from 'react'
 import type { Hop, Stage } from '~/core/layer3'
+import { ENDED_WORDS } from '~/core/layer3/verdicts'
 import { usePanel } from '../../hooks/usePanel'
 import { useSite } from '../../hooks/useSite'
 import { FlagCloth } from '../Flag'
@@ -80,7 +81,7 @@ export function FollowPanel() {
             ) : (
               <CircleSlash2 size={18} className="mt-0.5 shrink-0" aria-hidden />
             )}
-            {frame.answer.ok ? 'Reached.' : 'Not reached.'} {frame.answer.summary}
+            {ENDED_WORDS[frame.answer.outcome]}. {frame.answer.summary}
           </p>
           <ol className="mt-3 space-y-3">
             {frame.answer.stages.map((stage, i) => (
@@ -122,7 +123,9 @@ function StageItem({ stage, sameWay }: { stage: Stage; sameWay: boolean }) {
     <li className={`border-l-2 pl-3 ${stage.ok ? 'border-depth-5' : 'border-caution'}`}>
       <p className="font-semibold">
         {STAGE_NAME[stage.name]}{' '}
-        <span className={stage.ok ? 'text-soft' : 'text-caution'}>{stage.ok ? 'yes' : 'no'}</span>
+        <span className={stage.ok ? 'text-soft' : 'text-caution'}>
+          {stage.ok ? 'yes' : stage.astray ? 'not as planned' : 'no'}
+        </span>
       </p>
       <p>{stage.says}</p>
       {sameWay ? (

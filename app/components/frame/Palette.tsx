@@ -1,10 +1,14 @@
 import { Command } from 'cmdk'
+import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { usePanel } from '../../hooks/usePanel'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
 import { useSteps } from '../../hooks/useSteps'
 import { Dialog } from '../Dialog'
+import { GLOSSARY } from './glossary'
+import type { Term } from './glossary'
+import { paletteRank } from './paletteRank'
 
 interface Entry {
   group: string
@@ -14,12 +18,27 @@ interface Entry {
 
 /** Everything that can be done, by name. */
 export function Palette({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const entries = useEntries()
+  const [term, setTerm] = useState<Term | null>(null)
+  const entries = useEntries(setTerm)
   const groups = [...new Set(entries.map(({ group }) => group))]
   return (
     <Dialog open={open} onClose={onClose} title="Palette" says="Type a few letters of what you want.">
-      <Command label="Palette" loop>
-        <Command.Input autoFocus className="field mb-2" placeholder="go, undo, mend, a device, a network" />
+      {term && (
+        <dl className="sheet mb-2 px-3 py-2" role="status">
+          <dt className="font-semibold">{term.term}</dt>
+          <dd>{term.says}</dd>
+        </dl>
+      )}
+      <Command
+        label="Palette"
+        loop
+        filter={(value, typed) => paletteRank(value.slice(value.indexOf(PART) + PART.length), typed)}
+      >
+        <Command.Input
+          autoFocus
+          className="field mb-2"
+          placeholder="go, undo, mend, a device, a network, a word"
+        />
         <Command.List className="max-h-[50vh] overflow-y-auto">
           <Command.Empty className="p-3 text-soft">Nothing by that name.</Command.Empty>
           {groups.map((group) => (
@@ -29,10 +48,10 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
                 .map((entry) => (
                   <Command.Item
                     key={entry.label}
-                    value={`${group} ${entry.label}`}
+                    value={`${group}${PART}${entry.label}`}
                     className="cursor-pointer px-3 py-1.5 data-[selected=true]:bg-depth-2"
                     onSelect={() => {
-                      onClose()
+                      if (group !== WORDS) onClose()
                       entry.run()
                     }}
                   >
@@ -47,7 +66,11 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
   )
 }
 
-function useEntries(): Entry[] {
+/** Between a group and its label; no group's name has it. */
+const PART = ' › '
+const WORDS = 'Words'
+
+function useEntries(explain: (term: Term) => void): Entry[] {
   const { id, site, findings, steps, progress } = useSite()
   const { toggle } = usePanel()
   const { step } = useSteps()
@@ -74,7 +97,8 @@ function useEntries(): Entry[] {
     ...site.devices.map(({ id: deviceId, name }) => ({
       group: 'Devices',
       label: name,
-      run: go(`ports?device=${deviceId}`),
+      run: go(`ports?device=${deviceId}&edit=device`),
     })),
+    ...GLOSSARY.map((term) => ({ group: WORDS, label: term.term, run: () => explain(term) })),
   ]
 }

@@ -6,12 +6,15 @@ import { StageHead } from '../../components/StageHead'
 import { useIsHydrated } from '../../hooks/useIsHydrated'
 import { usePanel } from '../../hooks/usePanel'
 import { useSite } from '../../hooks/useSite'
-import { endsOf } from '../../server/ends.server'
+import { endsOf, silentUplinks } from '../../server/ends.server'
 import { BackhaulStage } from '../../stages/backhaul/BackhaulStage'
 import { SettingsForm } from '../../stages/backhaul/SettingsForm'
 import type { Route } from './+types/backhaul'
 
-export const loader = ({ params }: Route.LoaderArgs) => ({ ends: endsOf(params.siteId) })
+export const loader = ({ params }: Route.LoaderArgs) => ({
+  ends: endsOf(params.siteId),
+  silent: silentUplinks(params.siteId),
+})
 
 export default function Backhaul({ loaderData }: Route.ComponentProps) {
   const { site } = useSite()
@@ -53,7 +56,7 @@ export default function Backhaul({ loaderData }: Route.ComponentProps) {
           carry can be worked out.
         </p>
       ) : ready ? (
-        <BackhaulStage site={site} level={level} ends={loaderData.ends} />
+        <BackhaulStage site={site} level={level} ends={loaderData.ends} silent={loaderData.silent} />
       ) : (
         <p className="text-soft">The lines are drawn…</p>
       )}

@@ -1,4 +1,6 @@
 import { FileDown, FileUp, Plus } from 'lucide-react'
+import { useEffect, useRef } from 'react'
+import { useNavigationType } from 'react-router'
 import { switchingDevices } from '~/core/site'
 import type { Device } from '~/core/site'
 import { StageHead } from '../../components/StageHead'
@@ -30,6 +32,18 @@ export default function Ports() {
   const strips = filtered(site, switchingDevices(site), filter, troubled)
   const listed = filtered(site, site.devices, filter, troubled)
   const chosen = device && port ? { deviceId: device.id, port: port.number } : null
+  const form = useRef<HTMLDivElement>(null)
+  const cameBy = useNavigationType()
+  const asked = `${device?.id ?? ''} ${port?.number ?? ''}`
+  useEffect(() => {
+    // Who comes by a link sees what it names; who chooses on the page is left where he is.
+    if (cameBy === 'REPLACE' || asked.trim() === '') return
+    const [id, number] = asked.split(' ')
+    const shown = number
+      ? form.current
+      : document.querySelector(`[data-device-row="${CSS.escape(id ?? '')}"]`)
+    shown?.scrollIntoView({ block: 'center' })
+  }, [cameBy, asked])
   const choose = (deviceId: string, number: number) => set({ device: deviceId, port: String(number) })
   return (
     <>
@@ -52,7 +66,7 @@ export default function Ports() {
           chosen={chosen}
           onChoose={choose}
         />
-        <div className="grid items-start gap-5 @4xl:grid-cols-2">
+        <div ref={form} className="grid scroll-mt-3 items-start gap-5 @4xl:grid-cols-2">
           {ends.length > 1 ? (
             <BulkForm key={revision} />
           ) : device && port ? (
@@ -69,7 +83,7 @@ export default function Ports() {
         {strips.length === 0 && (
           <p className="sheet px-4 py-6 text-center text-soft">
             {site.devices.length === 0
-              ? 'No switch yet. Add one, and its ports lie here like berths along a quay.'
+              ? 'No switch yet. Add one, and its ports stand here side by side.'
               : 'No device with ports matches.'}
           </p>
         )}

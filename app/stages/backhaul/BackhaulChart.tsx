@@ -15,12 +15,14 @@ interface Props {
   level: Level
   feeds: ReadonlyMap<string, Feed>
   aftermath: Aftermath | null
+  /** Uplinks that never register, by device. */
+  silent: Record<string, string>
   chosenId: string | null
   onChoose: (deviceId: string) => void
 }
 
 /** The ground with the tree over it. Drag or arrow keys pan, the wheel zooms, a device is chosen by click or key. */
-export function BackhaulChart({ site, level, feeds, aftermath, chosenId, onChoose }: Props) {
+export function BackhaulChart({ site, level, feeds, aftermath, silent, chosenId, onChoose }: Props) {
   const frame = useRef<HTMLDivElement>(null)
   const [size, setSize] = useState<Size>({ width: 800, height: 420 })
   const view = useView(groundBox(site), size)
@@ -91,7 +93,7 @@ export function BackhaulChart({ site, level, feeds, aftermath, chosenId, onChoos
         <PlaceNames {...common} />
         <PlacedDevices {...common} band={band} chosen={chosen} onKey={onChoose} />
         <DeviceNames {...common} band={band} chosen={chosen} keepClear={wordsAlong(site, view.view, size)} />
-        <FeedLines {...common} feeds={feeds} aftermath={aftermath} chosenId={chosenId} />
+        <FeedLines {...common} feeds={feeds} silent={silent} aftermath={aftermath} chosenId={chosenId} />
       </svg>
       <div className="absolute right-2 bottom-2 flex gap-1">
         {[

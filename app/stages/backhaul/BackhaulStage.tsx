@@ -28,10 +28,13 @@ export function BackhaulStage({
   site,
   level,
   ends,
+  silent,
 }: {
   site: Site
   level: Level
   ends: Record<string, EndRow[]>
+  /** Uplinks that never register, and why. */
+  silent: Record<string, string>
 }) {
   const { search, set } = usePanel()
   const { id, revision } = useSite()
@@ -52,6 +55,7 @@ export function BackhaulStage({
               level={level}
               feeds={feedsOf(site, 'all')}
               aftermath={aftermath}
+              silent={silent}
               chosenId={device?.id ?? null}
               onChoose={(id) => set({ device: id })}
             />
@@ -65,7 +69,7 @@ export function BackhaulStage({
               ? `It could not be worked out: ${study.fault}.`
               : aftermath
                 ? `Without ${aftermath.element.name}: ${aftermath.dark.length} dark, ${aftermath.reattached.length} on another parent.`
-                : 'Thin lines are cables, double lines are radio links with rate and level. Choose a box.'}
+                : 'Thin lines are cables, double lines are radio links with rate and level. Choose a device.'}
             {study.progress !== null && (
               <>
                 <progress
@@ -91,6 +95,7 @@ export function BackhaulStage({
               key={device.id}
               site={site}
               device={device}
+              silent={silent[device.id] ?? null}
               choice={study.choices?.find((one) => one.device.id === device.id)}
             />
           ) : (

@@ -181,7 +181,7 @@ function Height({ site, sheet }: { site: Site; sheet: BridgeSheet }) {
             className="button !min-h-0"
             disabled={busy}
             onClick={() =>
-              edit(`Hang ${device.name} at ${bestHeight.heightM} m`, [
+              edit(`Mount ${device.name} at ${bestHeight.heightM} m`, [
                 {
                   op: 'put',
                   collection: 'devices',

@@ -14,16 +14,20 @@ export function ChoiceSheet({
   site,
   device,
   choice,
+  silent,
 }: {
   site: Site
   device: Device
   choice: Choice | undefined
+  /** Why its radio uplink never registers; null: it does, or it has none. */
+  silent: string | null
 }) {
   const { edit, problems, busy } = usePlanEdit()
   return (
     <div className="p-3">
       <h2>{device.name}</h2>
       <p className="caption">{device.place}</p>
+      {silent && <p className="mt-2 font-semibold text-caution">{silent}</p>}
       {choice ? (
         <>
           <p className="mt-2" data-recommendation>
@@ -45,7 +49,7 @@ export function ChoiceSheet({
                         const parent = site.devices.find(({ id }) => id === way.parentId)
                         if (parent)
                           edit(
-                            `Hang ${device.name} on ${parent.name}`,
+                            `Uplink of ${device.name} to ${parent.name}`,
                             uplinkEdits([{ child: device, parent, part: { band: way.hop?.band ?? '5' } }]),
                           )
                       }

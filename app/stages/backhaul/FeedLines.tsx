@@ -12,6 +12,8 @@ interface Props {
   view: View
   size: Size
   feeds: ReadonlyMap<string, Feed>
+  /** Uplinks that never register, by device. */
+  silent: Record<string, string>
   /** What a failure leaves behind; null: all is well. */
   aftermath: Aftermath | null
   chosenId: string | null
@@ -42,7 +44,7 @@ export function FeedLines(props: Props) {
       ? device.position.at
       : null
   return (
-    <g className="pointer-events-none" data-leading-lines>
+    <g className="pointer-events-none" data-feed-lines>
       {last.map(({ device, feed, hop }) => {
         const from = here(devices.get(hop.fromId))
         const to = here(device)
@@ -139,7 +141,7 @@ interface LineProps extends Props {
   isGone: boolean
 }
 
-function Line({ site, view, size, hop, feed, from, to, isGone, chosenId }: LineProps) {
+function Line({ site, view, size, hop, feed, from, to, isGone, chosenId, silent }: LineProps) {
   const tone = isGone ? 'opacity-25' : ''
   if (hop.kind === 'cable') {
     const drawn = site.cableRoutes.find(({ linkId }) => linkId === hop.link.id)?.points.map(({ at }) => at)
@@ -155,14 +157,17 @@ function Line({ site, view, size, hop, feed, from, to, isGone, chosenId }: LineP
     )
   }
   const [a, b] = [toScreen(view, size, from), toScreen(view, size, to)]
-  const rate = typeof hop.radio === 'string' ? null : endToEnd(site, feed).likelyMbps
-  const says =
-    typeof hop.radio === 'string'
+  const isSilent = silent[hop.toId] !== undefined
+  const broken = isSilent || typeof hop.radio === 'string'
+  const rate = broken ? null : endToEnd(site, feed).likelyMbps
+  const says = isSilent
+    ? 'never registers'
+    : typeof hop.radio === 'string'
       ? 'no way'
       : `${rate === null ? '' : `${rate.toFixed(0)} Mbit/s  `}${hop.radio.weakerDbm.toFixed(0)} dBm`
   return (
     <g className={tone} data-feed={hop.toId}>
-      <Leading a={a} b={b} broken={typeof hop.radio === 'string'} strong={hop.toId === chosenId} />
+      <Leading a={a} b={b} broken={broken} strong={hop.toId === chosenId} />
       <Label a={a} b={b} says={says} below={hop.way === 'bridge'} />
     </g>
   )

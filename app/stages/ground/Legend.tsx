@@ -20,8 +20,8 @@ export function Legend({ reading }: { reading: Reading }) {
         ))}
       </div>
       <p className="mt-1 flex items-center gap-2 text-[0.9rem]">
-        <span className="hatched inline-block h-4 w-6 border border-caution" aria-hidden /> below what is
-        needed for the area’s need
+        <span className="hatched inline-block h-4 w-6 border border-caution" aria-hidden /> below the area’s
+        need
       </p>
     </div>
   )

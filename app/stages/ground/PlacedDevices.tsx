@@ -76,7 +76,7 @@ export function PlacedDevices({ site, level, band, view, size, chosen, onKey }: 
   )
 }
 
-/** The names of lights, those that are chosen first, as far as there is room. */
+/** The names of devices, those that are chosen first, as far as there is room. */
 export function DeviceNames({
   site,
   level,

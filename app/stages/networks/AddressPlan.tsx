@@ -1,6 +1,7 @@
 import { Plus } from 'lucide-react'
-import { ipText, poolSizeTraced, subnetOrNull, suggestNetwork } from '~/core/addressing'
-import type { Network } from '~/core/site'
+import { poolSizeTraced, suggestNetwork } from '~/core/addressing'
+import { expectedClientsOf } from '~/core/site'
+import type { Network, Site } from '~/core/site'
 import { Dialog } from '../../components/Dialog'
 import { Flag } from '../../components/Flag'
 import { Traced } from '../../components/Traced'
@@ -8,6 +9,7 @@ import { newId } from '../../hooks/newId'
 import { usePanel } from '../../hooks/usePanel'
 import { useSite } from '../../hooks/useSite'
 import { NetworkForm } from './NetworkForm'
+import { SubnetBarLegend, SubnetBarView } from './SubnetBarView'
 
 /** The networks as a table; a row opens its form. */
 export function AddressPlan() {
@@ -25,19 +27,25 @@ export function AddressPlan() {
               <th>Network</th>
               <th className="num">VLAN</th>
               <th>Subnet</th>
-              <th>Usable</th>
+              <th>Its addresses</th>
               <th>Gateway</th>
               <th>Pool</th>
               <th className="num">Pool holds</th>
-              <th className="num">Expected</th>
+              <th className="num">Clients</th>
             </tr>
           </thead>
           <tbody>
             {site.networks.map((network) => (
-              <Row key={network.id} network={network} onOpen={() => set({ network: network.id })} />
+              <Row
+                key={network.id}
+                site={site}
+                network={network}
+                onOpen={() => set({ network: network.id })}
+              />
             ))}
           </tbody>
         </table>
+        {site.networks.length > 0 && <SubnetBarLegend />}
         {site.networks.length === 0 && (
           <p className="py-4 text-center text-soft">
             No networks yet. The first one is usually that of the gear itself.
@@ -70,8 +78,8 @@ const Range = ({ from, to }: { from: string; to: string }) => (
   </span>
 )
 
-function Row({ network, onOpen }: { network: Network; onOpen: () => void }) {
-  const subnet = subnetOrNull(network.subnet)
+function Row({ site, network, onOpen }: { site: Site; network: Network; onOpen: () => void }) {
+  const clients = expectedClientsOf(site, network)
   return (
     <tr>
       <td>
@@ -81,13 +89,22 @@ function Row({ network, onOpen }: { network: Network; onOpen: () => void }) {
       </td>
       <td className="num figures">{network.vlanId}</td>
       <td className="figures">{network.subnet}</td>
-      <td>{subnet && <Range from={ipText(subnet.firstUsable)} to={ipText(subnet.lastUsable)} />}</td>
+      <td>
+        <SubnetBarView site={site} network={network} />
+      </td>
       <td className="figures">{network.gateway ?? 'none'}</td>
       <td>{network.pool ? <Range from={network.pool.start} to={network.pool.end} /> : 'none'}</td>
       <td className="num">
         {network.pool && <Traced number={{ ...poolSizeTraced(network.pool), unit: '' }} />}
       </td>
-      <td className="num figures">{network.expectedClients}</td>
+      <td className="num">
+        <Traced number={clients.counted} />
+        {clients.inAreas !== clients.stated && (
+          <span className="caption block whitespace-nowrap">
+            {clients.stated} stated, {clients.inAreas} in areas
+          </span>
+        )}
+      </td>
     </tr>
   )
 }

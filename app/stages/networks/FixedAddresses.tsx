@@ -48,7 +48,7 @@ function Row({ row }: { row: FixedAddress }) {
       <td>
         <Link
           className="underline decoration-dotted underline-offset-4"
-          to={`../ports?device=${row.device.id}`}
+          to={`../ports?device=${row.device.id}&edit=device`}
         >
           {row.device.name}
         </Link>

@@ -111,7 +111,7 @@ function Row({ device }: { device: Device }) {
   const cabled = isConnected(site, device)
   const { addressing, ip } = device.management
   return (
-    <tr>
+    <tr data-device-row={device.id}>
       <td>
         <Link
           to={`?device=${device.id}&edit=device`}

@@ -1,12 +1,12 @@
 import { useRef } from 'react'
-import { neighbourAt, portName } from '~/core/site'
+import { neighbourAt, portName, portSpecOf } from '~/core/site'
 import type { Device, Port } from '~/core/site'
 import { flagOf } from '../../theme/flag'
 import { useLitPorts } from '../../hooks/useLitPorts'
 import { useSelectedPorts } from '../../hooks/useSelectedPorts'
 import { useSite } from '../../hooks/useSite'
 import { CELL, chartLayout } from './chartLayout'
-import type { PlacedBlock, PlacedCell, PlacedTrunk } from './chartLayout'
+import type { PlacedAir, PlacedBlock, PlacedCell, PlacedTrunk } from './chartLayout'
 
 interface Props {
   devices: Device[]
@@ -22,7 +22,7 @@ const MARGIN = 10
 export function SwitchChart({ devices, all, chosen, onChoose }: Props) {
   const { site } = useSite()
   const lit = useLitPorts()
-  const { blocks, trunks, width, height } = chartLayout(site, devices)
+  const { blocks, trunks, airs, width, height } = chartLayout(site, devices)
   const root = useRef<SVGSVGElement>(null)
   const focus = (deviceId: string, port: number) =>
     root.current?.querySelector<SVGGElement>(`[data-cell="${deviceId}.${port}"]`)?.focus()
@@ -46,6 +46,9 @@ export function SwitchChart({ devices, all, chosen, onChoose }: Props) {
           const marks = [trunk.link.a, trunk.link.b].map(({ deviceId, port }) => lit(deviceId, port))
           return <Trunk key={trunk.link.id} trunk={trunk} isLit={marks.every((mark) => mark !== null)} />
         })}
+        {airs.map((air) => (
+          <AirLine key={air.childId} air={air} />
+        ))}
         {blocks.map((block) => (
           <Block key={block.device.id} block={block} chosen={chosen} onChoose={onChoose} focus={focus} />
         ))}
@@ -73,6 +76,22 @@ function Trunk({ trunk: { from, to, vlanIds }, isLit }: { trunk: PlacedTrunk; is
           <MiniFlag key={vlanId} vlanId={vlanId} x={(i % 3) * 15} y={Math.floor(i / 3) * 11} width={13} />
         ))}
       </g>
+    </g>
+  )
+}
+
+/** A radio uplink: a double line, dashed, with the device that stands between where it is not on the chart itself. */
+function AirLine({ air: { from, to, says } }: { air: PlacedAir }) {
+  const bend = from.x === to.x ? from.x + 46 : (from.x + to.x) / 2
+  const path = `M${from.x} ${from.y}C${bend} ${from.y} ${bend} ${to.y} ${to.x} ${to.y}`
+  return (
+    <g role="img" aria-label={says} data-air>
+      <title>{says}</title>
+      <path d={path} fill="none" stroke="var(--ink)" strokeWidth="4.4" strokeDasharray="7 4" />
+      <path d={path} fill="none" stroke="var(--sheet)" strokeWidth="2" />
+      <text x={(from.x + to.x) / 2} y={(from.y + to.y) / 2 - 6} textAnchor="middle" className="level-label">
+        radio
+      </text>
     </g>
   )
 }
@@ -160,6 +179,7 @@ function Cell({ device, cell, isChosen, isTabStop, onChoose, onMove }: CellProps
   const port = device.ports.find(({ number }) => number === cell.number)
   const neighbour = neighbourAt(site, end)?.device
   const selected = selection.has(end)
+  const label = String(portSpecOf(site, device, cell.number)?.label ?? cell.number)
   if (!port) return null
   const press = (many: boolean) => (many ? selection.toggle(end) : onChoose())
   return (
@@ -184,8 +204,15 @@ function Cell({ device, cell, isChosen, isTabStop, onChoose, onMove }: CellProps
     >
       <rect width={CELL.width} height={CELL.height} fill={fillOf(selected, isChosen)} stroke="var(--line)" />
       <Hoisted device={device} port={port} />
-      <text x={CELL.width / 2} y="27" textAnchor="middle" fontSize="11" className="figures" fill="var(--ink)">
-        {cell.number}
+      <text
+        x={CELL.width / 2}
+        y="27"
+        textAnchor="middle"
+        fontSize={label.length > 3 ? 8.5 : 11}
+        className="figures"
+        fill="var(--ink)"
+      >
+        {label}
       </text>
       {neighbour && (
         <path

@@ -1,5 +1,5 @@
-import { indexOf, linkAt, sameEnd } from '~/core/site'
-import type { Device, Link, Site, VlanId } from '~/core/site'
+import { indexOf, linkAt, neighbourAt, sameEnd } from '~/core/site'
+import type { Device, Id, Link, Site, VlanId } from '~/core/site'
 
 /** Sizes on the chart, in its own units (one is a pixel at rest). */
 export const CELL = { width: 30, height: 40 }
@@ -32,18 +32,31 @@ export interface PlacedTrunk {
   vlanIds: VlanId[]
 }
 
+/** A radio uplink between two devices of the chart, or between what is cabled to them. */
+export interface PlacedAir {
+  childId: Id
+  from: { x: number; y: number }
+  to: { x: number; y: number }
+  says: string
+}
+
 export interface ChartLayout {
   blocks: PlacedBlock[]
   trunks: PlacedTrunk[]
+  airs: PlacedAir[]
   width: number
   height: number
 }
 
-/** Devices in columns by how many cables they are from the first one, each as a block of berths, cables between them. */
+/** Devices in columns by how many cables they are from the first one, each as a block of ports, cables between them. */
 export function chartLayout(site: Site, devices: Device[]): ChartLayout {
   const shown = new Set(devices.map(({ id }) => id))
   const links = site.links.filter(({ a, b }) => shown.has(a.deviceId) && shown.has(b.deviceId))
-  const columns = columnsOf(devices, links)
+  const airs = airLinks(site, shown)
+  const columns = columnsOf(devices, [
+    ...links.map(({ a, b }): Pair => [a.deviceId, b.deviceId]),
+    ...airs.map(({ parent, child }): Pair => [parent, child]),
+  ])
   const blocks: PlacedBlock[] = []
   let x = 0
   for (const column of columns) {
@@ -60,18 +73,62 @@ export function chartLayout(site: Site, devices: Device[]): ChartLayout {
   return {
     blocks,
     trunks: links.flatMap((link) => trunkOf(site, blocks, link)),
+    airs: airs.flatMap((air) => placedAir(blocks, air)),
     width: Math.max(0, x - GAP.column),
     height: Math.max(0, ...blocks.map((block) => block.y + block.height)),
   }
 }
 
+type Pair = [Id, Id]
+
+/** Devices of the chart whose way to each other is a radio uplink. */
+interface AirLink {
+  childId: Id
+  parent: Id
+  child: Id
+  says: string
+}
+
+/** Each radio uplink, from chart to chart: an access point that is not drawn itself stands for the switch it is cabled to. */
+function airLinks(site: Site, shown: ReadonlySet<Id>): AirLink[] {
+  const standsFor = (device: Device): Id | null =>
+    shown.has(device.id)
+      ? device.id
+      : (device.ports
+          .map(({ number }) => neighbourAt(site, { deviceId: device.id, port: number })?.device.id)
+          .find((id) => id !== undefined && shown.has(id)) ?? null)
+  return site.devices.flatMap((device) => {
+    const above = indexOf(site).devices.get(device.air?.deviceId ?? '')
+    const [child, parent] = [standsFor(device), above ? standsFor(above) : null]
+    return above && child !== null && parent !== null && child !== parent
+      ? [{ childId: device.id, parent, child, says: `Radio uplink of ${device.name} to ${above.name}` }]
+      : []
+  })
+}
+
+function placedAir(blocks: PlacedBlock[], { childId, parent, child, says }: AirLink): PlacedAir[] {
+  const [a, b] = [parent, child].map((id) => blocks.find(({ device }) => device.id === id))
+  if (!a || !b) return []
+  const [left, right] = a.x <= b.x ? [a, b] : [b, a]
+  const head = (block: PlacedBlock) => block.y + HEAD / 2
+  const sameColumn = left.x === right.x
+  return [
+    {
+      childId,
+      from: { x: left.x + left.width, y: head(left) },
+      to: { x: sameColumn ? right.x + right.width : right.x, y: head(right) },
+      says,
+    },
+  ]
+}
+
 /** Gateways first; what has no uplink begins a column of its own at the left. */
-function columnsOf(devices: Device[], links: Link[]): Device[][] {
+function columnsOf(devices: Device[], pairs: Pair[]): Device[][] {
   const depth = new Map<string, number>()
   const neighbours = new Map<string, string[]>()
-  for (const { a, b } of links) {
-    neighbours.set(a.deviceId, [...(neighbours.get(a.deviceId) ?? []), b.deviceId])
-    neighbours.set(b.deviceId, [...(neighbours.get(b.deviceId) ?? []), a.deviceId])
+  for (const [a, b] of pairs) {
+    neighbours.set(a, [...(neighbours.get(a) ?? []), b])
+    neighbours.set(b, [...(neighbours.get(b) ?? []), a])
   }
   const roots = [...devices].sort((a, b) => Number(b.kind === 'gateway') - Number(a.kind === 'gateway'))
   for (const root of roots) {

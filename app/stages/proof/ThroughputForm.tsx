@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Form, useActionData, useNavigation } from 'react-router'
 import { expectedRange } from '~/core/proof'
 import type { Problem } from '~/core/outcome'
-import { accessPoints } from '~/core/site'
+import { accessPoints, feedText } from '~/core/site'
 import { Sourced } from '../../components/Sourced'
 import { Traced } from '../../components/Traced'
 import { useSite } from '../../hooks/useSite'
@@ -15,6 +15,7 @@ type Answer = { ok: true } | { ok: false; problems: Problem[] }
 /** Takes in a result of iperf3 -J, with what it went over. The expected range is shown before the file is chosen. */
 export function ThroughputForm() {
   const { site } = useSite()
+  const feed = feedText({ ...site.feed, words: '' })
   const answer = useActionData<Answer>()
   const busy = useNavigation().state !== 'idle'
   const [deviceId, setDevice] = useState<string | null>(accessPoints(site)[0]?.id ?? null)
@@ -30,7 +31,7 @@ export function ThroughputForm() {
           Run the server on the wired side of this site, the client where you measure:{' '}
           <code className="figures not-italic">iperf3 -c SERVER -J</code> for up, and once more with{' '}
           <code className="figures not-italic">-R</code> for down. Not across the internet: the tariff plays
-          no part.
+          no part{feed ? ` (the feed: ${feed})` : ''}.
         </p>
         <div className="grid gap-3 sm:grid-cols-4">
           <SelectInput

@@ -32,7 +32,7 @@ export function NewSite({ busy, demo }: { busy: boolean; demo: DemoFacts }) {
             Load the demo
           </button>
           <button className="button flex-1" name="version" value="mended" disabled={busy}>
-            Mended version
+            Mended
           </button>
         </div>
       </Form>
