@@ -6,7 +6,7 @@ import type { Visit } from './walk'
 import { classify } from './membership'
 import type { Refusal, Tag } from './membership'
 
-interface Step {
+export interface Step {
   deviceId: Id
   inKey: PortKey
   outKey: PortKey

@@ -1,7 +1,8 @@
-import { cablePath, carry, deliveredTo, journey, socketNumber } from '../layer2'
-import type { Place, PortKey, Tag } from '../layer2'
+import { buildFabric, cablePath, carry, deliveredTo, journey, socketNumber } from '../layer2'
+import type { Passage, Place, PortKey, Step, Tag } from '../layer2'
 import { deviceOf, portSpecOf, vlanName } from '../site'
 import type { Id, Site } from '../site'
+import { perTwin } from './twin'
 import type { Twin } from './twin'
 
 export type Decision = 'sends' | 'forwards' | 'delivers' | 'routes' | 'translates' | 'drops'
@@ -71,16 +72,42 @@ export function frameWay(twin: Twin, from: Place, to: Place): FrameWay {
 
 export function stoppedWay(twin: Twin, from: Place, to: Place): FrameWay {
   const steps = cablePath(twin.fabric, from, to)
+  if (!steps) return missingWay(twin, from, to)
+  return carriedWay(twin, to, carry(twin.fabric, steps), steps.length)
+}
+
+/** The cables and radio links as they are meant, whatever is dark or silent now. */
+const meantFabric = perTwin(({ site }: Twin) => buildFabric(site))
+
+/** Nothing leads there now: the frame goes the way that is meant, up to the first device that is dark or silent. */
+function missingWay(twin: Twin, from: Place, to: Place): FrameWay {
   const goal = deviceOf(twin.site, to.deviceId)?.name ?? 'the goal'
-  if (!steps)
-    return {
-      ok: false,
-      hops: [],
-      reason: silentOnTheWay(twin, from.deviceId) ?? `No cable leads from here to ${goal}.`,
-    }
-  const passages = carry(twin.fabric, steps)
+  const steps = cablePath(meantFabric(twin), from, to)
+  if (!steps) return { ok: false, hops: [], reason: `No cable leads from here to ${goal}.` }
+  const passages = carry(meantFabric(twin), steps)
+  const gap = passages.findIndex((_passage, i) => gapAfter(twin, steps[i], steps[i + 1]) !== null)
+  const why = gap < 0 ? null : gapAfter(twin, steps[gap], steps[gap + 1])
+  const isStoppedBefore = passages.some(({ stopped }, i) => stopped !== null && (gap < 0 || i <= gap))
+  if (why === null || isStoppedBefore) return carriedWay(twin, to, passages, steps.length)
+  const { hops } = carriedWay(twin, to, passages.slice(0, gap + 1), steps.length)
+  return { ok: false, hops, reason: why }
+}
+
+/** Why a frame does not get from one device to the next, where that one is dark or the radio between them is silent. */
+function gapAfter({ site, fabric }: Twin, here: Step | undefined, next: Step | undefined): string | null {
+  if (!here || !next) return null
+  const childId = here.outKey === 'air' ? here.deviceId : next.inKey === 'air' ? next.deviceId : null
+  const silent = childId === null ? undefined : fabric.silentAir.get(childId)
+  if (silent !== undefined) return silent
+  if (fabric.nodes.has(next.deviceId)) return null
+  const why = fabric.whyDark(next.deviceId)
+  return `${deviceOf(site, next.deviceId)?.name ?? next.deviceId} is not running${why ? `: ${why}` : '.'}`
+}
+
+function carriedWay(twin: Twin, to: Place, passages: Passage[], length: number): FrameWay {
+  const goal = deviceOf(twin.site, to.deviceId)?.name ?? 'the goal'
   const hops = passages.map((passage, i) => {
-    const made = hop(twin.site, { ...passage, tagOut: passage.tagOut ?? null, last: i === steps.length - 1 })
+    const made = hop(twin.site, { ...passage, tagOut: passage.tagOut ?? null, last: i === length - 1 })
     if (!passage.stopped) return made
     return {
       ...made,
@@ -98,17 +125,6 @@ export function stoppedWay(twin: Twin, from: Place, to: Place): FrameWay {
       ? `${last.deviceName}, ${keyText(twin.site, last.deviceId, stop.at)}: ${stop.refusal.reason}.`
       : `The frame does not come out at ${goal}.`
   return { ok: false, hops, reason }
-}
-
-/** A radio uplink that carries nothing, at the edge of what is connected to a device; it would be the way. */
-function silentOnTheWay({ site, fabric }: Twin, deviceId: Id): string | null {
-  if (fabric.silentAir.size === 0) return null
-  const together = new Set([deviceId])
-  for (const id of together)
-    for (const { peer } of fabric.nodes.get(id)?.ports.values() ?? []) if (peer) together.add(peer.deviceId)
-  for (const [childId, says] of fabric.silentAir)
-    if (together.has(childId) !== together.has(deviceOf(site, childId)?.air?.deviceId ?? '')) return says
-  return null
 }
 
 interface Passed {

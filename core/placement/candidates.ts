@@ -59,6 +59,18 @@ export function socketsFor(site: Site, device: Device, type: DeviceType | undefi
   return Math.min(sockets, Math.max(0, Math.floor(left / each)))
 }
 
+/** The powered socket that an access point takes where it is; null: it is fed otherwise, and takes none. */
+function feedNow(site: Site, device: Device): Candidate['feed'] {
+  for (const { number } of device.ports) {
+    const neighbour = neighbourAt(site, { deviceId: device.id, port: number })
+    const port = neighbour?.device.ports.find((one) => one.number === neighbour.end.port)
+    if (neighbour?.device.kind !== 'switch' || !port) continue
+    if (loadAt(site, neighbour.device, port).some((load) => load.device.id === device.id))
+      return { switchId: neighbour.device.id, lengthM: neighbour.link.lengthM }
+  }
+  return null
+}
+
 /** Where access points could be mounted: where they are mounted, and a lattice over the drawn areas that may be mounted in and cabled to. */
 export function candidates(
   site: Site,
@@ -66,11 +78,10 @@ export function candidates(
   type: DeviceType | undefined,
 ): Candidate[] {
   const switches = site.devices.filter(({ kind, position }) => kind === 'switch' && position !== null)
-  const feedOf = (position: Position, deviceId: Id | null): Candidate['feed'] => {
-    const own = site.devices.find(({ id }) => id === deviceId)
-    const box = type ? { ...newDevice('', '', type), position } : own ? { ...own, position } : undefined
+  const feedOf = (position: Position): Candidate['feed'] => {
+    const added = type && { ...newDevice('', '', type), position }
     const reach = switches.flatMap((device) => {
-      const lengthM = estimatedLengthM(site, device, box)
+      const lengthM = estimatedLengthM(site, device, added)
       if (lengthM === null || lengthM > MOST_LAID_M || !device.position) return []
       if (crossesForbidden(site, position.levelId, device.position.at, position.at)) return []
       return [{ switchId: device.id, lengthM }]
@@ -84,7 +95,7 @@ export function candidates(
             position: device.position,
             deviceId: device.id,
             locked: device.position.locked,
-            feed: feedOf(device.position, device.id),
+            feed: feedNow(site, device),
           },
         ]
       : [],
@@ -104,7 +115,7 @@ export function candidates(
           tiltDeg: 0,
           locked: false,
         }
-        return { position, deviceId: null, locked: false, feed: feedOf(position, null) }
+        return { position, deviceId: null, locked: false, feed: feedOf(position) }
       })
       .filter(({ feed }) => feed !== null)
   })

@@ -78,7 +78,7 @@ export function proposePlacement(
       edits: [],
       areas: by(before),
       placedAfter: placedNow.length,
-      reasons: whyNot(problem, areas),
+      reasons: whyNot(problem, areas, aims),
     }
   const moves = assignDevices(site, placed, spots, placement.chosen, type, newId)
   return {
@@ -210,7 +210,18 @@ const placeText = ({ position }: Candidate): string =>
   `${position.at[0].toFixed(1)} m east, ${position.at[1].toFixed(1)} m north, ${position.heightM.toFixed(1)} m up`
 
 /** Why nothing was chosen: what no spot covers, and whether sockets are short. */
-function whyNot(problem: PlacementProblem, areas: readonly Area[]): PlacementProposal['reasons'] {
+function whyNot(
+  problem: PlacementProblem,
+  areas: readonly Area[],
+  aims: PlacementAims,
+): PlacementProposal['reasons'] {
+  if (aims.goal === 'best' && aims.keepsAreas)
+    return [
+      {
+        about: 'Areas',
+        says: `With ${aims.count} access points at most some area would come out worse than it is now. Allow that, or allow more of them.`,
+      },
+    ]
   const most = sharesOf(
     problem,
     problem.spots.map((_, i) => i),

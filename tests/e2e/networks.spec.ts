@@ -66,7 +66,7 @@ test('keys stay masked until they are asked for, and an untouched key is kept', 
 test('a stale edit is refused and shown; nothing is lost', async ({ page, request, baseURL }) => {
   const site = await demoSite(request, baseURL!, 'mended')
   await open(page, `${site}/brief`)
-  await page.getByLabel('Feed').fill('copper, 40 down')
+  await page.getByLabel('Feed', { exact: true }).fill('copper, 40 down')
   const other = await postEdit(request, baseURL!, site, {
     revision: 1,
     label: 'elsewhere',
@@ -96,7 +96,7 @@ test('the matrix tells kept out from fails, and leads to the frame', async ({ pa
   const guests = page.getByRole('row', { name: /^Berth guests/ })
   await expect(guests.getByRole('link', { name: 'fails' })).toHaveCount(7)
   await guests.getByRole('link', { name: 'fails' }).first().click()
-  await expect(page.getByRole('complementary', { name: 'Follow a frame' })).toContainText('VLAN 60')
+  await expect(page.getByRole('complementary', { name: 'Follow a frame' })).toContainText('PoE is off')
   const crew = page.getByRole('row', { name: /^Crew/ })
   await expect(crew.getByRole('link', { name: 'kept out' })).toHaveCount(2)
 })

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { demoSite, faultsOf, open } from './kit'
+import { boatyard, demoSite, faultsOf, open } from './kit'
 
 const DATA = 'tests/reference/data/iperf3'
 
@@ -49,9 +49,51 @@ test('on a dark bench nothing answers, and the table says why', async ({ page, r
   const site = await demoSite(request, baseURL!, 'mended')
   await request.post(`${site}/bench`, { data: { kind: 'setUp' }, headers: { origin: baseURL! } })
   await open(page, `${site}/proof`)
-  await page.getByRole('button', { name: 'Test every place' }).click()
+  await page.getByRole('button', { name: 'Rehearse every place' }).click()
   await expect(
     page.getByText('The SSID is not on the air: Chandlery AP is not running.').first(),
   ).toBeVisible()
-  await expect(page.getByText(/7 of 7 places give no right address/)).toBeVisible()
+  await expect(page.getByText(/10 of 10 places give no right address/)).toBeVisible()
+})
+
+test('what a person saw is recorded from a phone, proves its requirement, and can be taken back', async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  const faults = faultsOf(page)
+  await page.setViewportSize({ width: 390, height: 844 })
+  const site = await boatyard(request, baseURL!, 'mended')
+  await open(page, `${site}/proof`)
+  const asked = page.getByRole('region', { name: 'Requirements and their evidence' })
+  await asked.getByRole('group', { name: 'Ping from Crew to Tills' }).getByLabel('no answer').check()
+  await asked.getByRole('group', { name: 'Ping from Crew to Cameras' }).getByLabel('no answer').check()
+  await expect(asked.getByRole('button', { name: 'Record these pings: 2' })).toBeDisabled()
+  await asked.getByLabel('Who saw it').fill('R. Amber')
+  await asked.getByLabel('Where').fill('counter, port 5')
+  await asked.getByRole('button', { name: 'Record these pings: 2' }).click()
+  await expect(asked.getByText('proven on this revision, by R. Amber')).toHaveCount(1)
+  await expect(asked.getByText('tried, and not as it must be, by R. Amber')).toHaveCount(1)
+  const seen = page.getByRole('group', { name: 'What was seen' })
+  await seen.getByRole('button', { name: 'Take back: ping from Crew to Cameras not answered' }).click()
+  await expect(asked.getByText('tried, and not as it must be')).toHaveCount(0)
+  expect(faults).toEqual([])
+})
+
+test('an address that is none is refused at its field, and what was typed stays', async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  const site = await demoSite(request, baseURL!, 'mended')
+  await open(page, `${site}/proof`)
+  const form = page.getByRole('region', { name: 'Addresses read on a client' })
+  await form.getByLabel('Places of').selectOption('tills')
+  await form.getByLabel('Counter till').fill('172.27.36.999')
+  await form.getByLabel('Who saw it').fill('R. Amber')
+  await form.getByRole('button', { name: 'Record these addresses' }).click()
+  await expect(form.getByRole('alert').first()).toContainText('172.27.36.999')
+  await form.getByLabel('Counter till').fill('172.27.12.77')
+  await form.getByRole('button', { name: 'Record these addresses' }).click()
+  await expect(page.getByText('172.27.12.77 at Counter till, an address of Yard gear')).toBeVisible()
 })

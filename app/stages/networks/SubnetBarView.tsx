@@ -54,8 +54,7 @@ export function SubnetBarView({ site, network }: { site: Site; network: Network 
 const Span = ({ span, x, width }: { span: AddressSpan; x: number; width: number }) => (
   <rect x={x} y="0" width={width} height={HEIGHT} fill={FILL[span.kind]}>
     <title>
-      {SPAN_WORD[span.kind]}: {span.from}
-      {span.count > 1 && ` to ${span.to}, ${span.count} addresses`}
+      {`${SPAN_WORD[span.kind]}: ${span.from}${span.count > 1 ? ` to ${span.to}, ${span.count} addresses` : ''}`}
     </title>
   </rect>
 )
