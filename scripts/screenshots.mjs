@@ -100,6 +100,7 @@ async function pictures(page) {
   await accessPoint('waiting')
   await page.locator('[data-device="ap-shop"]').getByRole('button', { name: 'Adopt it' }).click()
   await accessPoint('configuring')
+  await page.locator('.rehearsal').scrollIntoViewIfNeeded()
   await page.waitForTimeout(900)
   await shot('staging')
   await page.getByRole('button', { name: /^Adopt all/ }).click()
@@ -120,8 +121,20 @@ async function pictures(page) {
   await page.keyboard.press('Enter')
 
   await open(`${site}/proof`)
-  await page.getByRole('button', { name: 'Test every place' }).click()
-  await page.getByText('Every place gives').waitFor()
+  const asked = page.getByRole('region', { name: 'Requirements and their evidence' })
+  for (const [group, how] of [
+    ['Ping from Yard gear to the internet', 'answered'],
+    ['Ping from Crew to the internet', 'answered'],
+    ['Ping from Crew to Cameras', 'answered'],
+    ['Ping from Crew to Tills', 'no answer'],
+  ])
+    await asked.getByRole('group', { name: group }).getByLabel(how, { exact: true }).check()
+  await asked.getByLabel('Who saw it').fill('R. Amber')
+  await asked.getByLabel('Where').fill('counter, and the workshop printer’s port')
+  await asked.getByRole('button', { name: /^Record these pings/ }).click()
+  await asked.getByText('proven on this revision').first().waitFor()
+  await page.evaluate(() => document.querySelector('main')?.scrollTo(0, 0))
+  await shot('proof')
   await page.getByLabel('Link rate, Mbit/s').fill('600')
   await page.getByLabel('Where you stood').fill('at the counter, 6 m')
   await page.getByLabel('Result file').setInputFiles('tests/reference/data/iperf3/tcp-up.json')
@@ -130,9 +143,6 @@ async function pictures(page) {
   await page.getByRole('button', { name: 'Add this way' }).click()
   await page.getByText('at the counter, 6 m: passed').waitFor()
   await page.locator('.recharts-surface').first().waitFor()
-  await page.evaluate(() => document.querySelector('main')?.scrollTo(0, 10_000))
-  await page.waitForTimeout(400)
-  await shot('proof')
   await view('handover', `${site}/handover`)
   await down(100_000)
   await page.waitForTimeout(200)

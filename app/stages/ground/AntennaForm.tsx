@@ -1,6 +1,7 @@
 import type { Antenna, Site } from '~/core/site'
 import { EditForm } from '../../components/EditForm'
-import { NumberInput, SelectInput, TextInput } from '../../components/inputs'
+import { NumberFields } from '../../components/NumberFields'
+import { SelectInput, TextInput } from '../../components/inputs'
 import { newId } from '../../hooks/newId'
 import { useDraft } from '../../hooks/useDraft'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
@@ -50,23 +51,14 @@ export function AntennaForm({ site, antenna, onDone }: { site: Site; antenna: An
           hint="Tables are read in at Files."
           onChange={(kind) => set({ kind: (kind ?? 'patch') as Antenna['kind'] })}
         />
-        <NumberInput
-          label="Gain, dBi"
-          path="gainDbi"
-          value={draft.gainDbi}
-          onChange={(gainDbi) => set({ gainDbi: gainDbi ?? 0 })}
-        />
-        <NumberInput
-          label="Beam across, °"
-          path="horizontalBeamDeg"
-          value={draft.horizontalBeamDeg}
-          onChange={(deg) => set({ horizontalBeamDeg: deg ?? 60 })}
-        />
-        <NumberInput
-          label="Beam up and down, °"
-          path="verticalBeamDeg"
-          value={draft.verticalBeamDeg}
-          onChange={(deg) => set({ verticalBeamDeg: deg ?? 60 })}
+        <NumberFields
+          draft={draft}
+          onChange={set}
+          fields={[
+            { field: 'gainDbi', label: 'Gain, dBi' },
+            { field: 'horizontalBeamDeg', label: 'Beam across, °', empty: 60 },
+            { field: 'verticalBeamDeg', label: 'Beam up and down, °', empty: 60 },
+          ]}
         />
       </div>
     </EditForm>

@@ -1,7 +1,8 @@
 import { MODELS } from '~/core/coverage'
 import type { GroundSettings, PropagationModel, Site } from '~/core/site'
 import { EditForm } from '../../components/EditForm'
-import { CheckInput, NumberInput, SelectInput } from '../../components/inputs'
+import { NumberFields } from '../../components/NumberFields'
+import { CheckInput, SelectInput } from '../../components/inputs'
 import { useDraft } from '../../hooks/useDraft'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { LengthInput } from './LengthInput'
@@ -30,30 +31,16 @@ export function CalculationSettings({ site }: { site: Site }) {
           onChange={(value) => set({ model: (value ?? 'byPlace') as PropagationModel })}
         />
         <div className="grid grid-cols-2 gap-3">
-          <NumberInput
-            label="σ, dB"
-            path="ground.sigmaDb"
-            hint="Model against measurement."
-            value={draft.sigmaDb}
-            onChange={(value) => set({ sigmaDb: value ?? 0 })}
-          />
-          <NumberInput
-            label="Sure to, %"
-            path="ground.confidencePercent"
-            value={draft.confidencePercent}
-            onChange={(value) => set({ confidencePercent: value ?? 90 })}
-          />
-          <NumberInput
-            label="Client sends, dBm EIRP"
-            path="ground.clientEirpDbm"
-            value={draft.clientEirpDbm}
-            onChange={(value) => set({ clientEirpDbm: value ?? 14 })}
-          />
-          <NumberInput
-            label="Client’s antenna, dBi"
-            path="ground.clientGainDbi"
-            value={draft.clientGainDbi}
-            onChange={(value) => set({ clientGainDbi: value ?? 0 })}
+          <NumberFields
+            at="ground"
+            draft={draft}
+            onChange={set}
+            fields={[
+              { field: 'sigmaDb', label: 'σ, dB', hint: 'Model against measurement.' },
+              { field: 'confidencePercent', label: 'Sure to, %', empty: 90 },
+              { field: 'clientEirpDbm', label: 'Client sends, dBm EIRP', empty: 14 },
+              { field: 'clientGainDbi', label: 'Client’s antenna, dBi' },
+            ]}
           />
           <LengthInput
             label="Client’s height"
@@ -62,11 +49,11 @@ export function CalculationSettings({ site }: { site: Site }) {
             metres={draft.clientHeightM}
             onChange={(value) => set({ clientHeightM: value ?? 1.2 })}
           />
-          <NumberInput
-            label="Noise figure, dB"
-            path="ground.noiseFigureDb"
-            value={draft.noiseFigureDb}
-            onChange={(value) => set({ noiseFigureDb: value ?? 7 })}
+          <NumberFields
+            at="ground"
+            draft={draft}
+            onChange={set}
+            fields={[{ field: 'noiseFigureDb', label: 'Noise figure, dB', empty: 7 }]}
           />
           <SelectInput
             label="Lengths in"
@@ -78,11 +65,11 @@ export function CalculationSettings({ site }: { site: Site }) {
             ]}
             onChange={(value) => set({ units: value === 'ft' ? 'ft' : 'm' })}
           />
-          <NumberInput
-            label="Exposure limit, W/m²"
-            path="ground.exposureLimitWPerM2"
-            value={draft.exposureLimitWPerM2}
-            onChange={(value) => set({ exposureLimitWPerM2: value ?? 10 })}
+          <NumberFields
+            at="ground"
+            draft={draft}
+            onChange={set}
+            fields={[{ field: 'exposureLimitWPerM2', label: 'Exposure limit, W/m²', empty: 10 }]}
           />
         </div>
         <Origin draft={draft} set={set} />
@@ -105,23 +92,15 @@ function Origin({ draft, set }: { draft: GroundSettings; set: (part: Partial<Gro
       />
       {origin && (
         <div className="grid grid-cols-3 gap-3">
-          <NumberInput
-            label="Latitude, °"
-            path="ground.origin.latitudeDeg"
-            value={origin.latitudeDeg}
-            onChange={(value) => to({ latitudeDeg: value ?? 0 })}
-          />
-          <NumberInput
-            label="Longitude, °"
-            path="ground.origin.longitudeDeg"
-            value={origin.longitudeDeg}
-            onChange={(value) => to({ longitudeDeg: value ?? 0 })}
-          />
-          <NumberInput
-            label="Plan north, ° from true"
-            path="ground.origin.bearingDeg"
-            value={origin.bearingDeg}
-            onChange={(value) => to({ bearingDeg: value ?? 0 })}
+          <NumberFields
+            at="ground.origin"
+            draft={origin}
+            onChange={to}
+            fields={[
+              { field: 'latitudeDeg', label: 'Latitude, °' },
+              { field: 'longitudeDeg', label: 'Longitude, °' },
+              { field: 'bearingDeg', label: 'Plan north, ° from true' },
+            ]}
           />
         </div>
       )}
