@@ -13,26 +13,26 @@ export const adr8: Rule = {
   code: 'ADR-8',
   check: ({ site, twin }) =>
     site.devices.flatMap((laptop) => {
-      const box = deviceOf(site, laptop.opensPageOf)
-      return box ? compare(twin, laptop, box) : []
+      const opened = deviceOf(site, laptop.opensPageOf)
+      return opened ? compare(twin, laptop, opened) : []
     }),
 }
 
-function compare(twin: Twin, laptop: Device, box: Device): Sighting[] {
-  const { ip, prefixLength, addressing } = box.management
-  if (addressing !== 'fixed' || ip === null || isRouted(twin, laptop, box)) return []
+function compare(twin: Twin, laptop: Device, opened: Device): Sighting[] {
+  const { ip, prefixLength, addressing } = opened.management
+  if (addressing !== 'fixed' || ip === null || isRouted(twin, laptop, opened)) return []
   const subnet = subnetAround(ip, prefixLength ?? 24)
   const own = ownAddress(twin, laptop)
   if (own !== null && own !== ip && isUsable(subnet, own)) return []
   const free = [subnet.lastUsable, subnet.lastUsable - 1].map(ipText).find((candidate) => candidate !== ip)
   const says =
     own === ip
-      ? `${laptop.name} has ${own}, the address of ${box.name} itself.`
-      : `${laptop.name} has ${own ?? 'no address'}, and ${box.name} is at ${ip} in ${subnet.cidr}: its page does not open.`
+      ? `${laptop.name} has ${own}, the address of ${opened.name} itself.`
+      : `${laptop.name} has ${own ?? 'no address'}, and ${opened.name} is at ${ip} in ${subnet.cidr}: its page does not open.`
   return [
     {
       says,
-      where: [atDevice(laptop), atDevice(box)],
+      where: [atDevice(laptop), atDevice(opened)],
       mend: free
         ? putDevice(`Set ${laptop.name} to ${free}/${subnet.prefixLength}`, {
             ...laptop,
@@ -59,11 +59,11 @@ function ownAddress(twin: Twin, laptop: Device): string | null {
 }
 
 /** From another network, through a router, another subnet is as it should be. */
-function isRouted(twin: Twin, laptop: Device, box: Device): boolean {
-  const [from, to] = [laptop, box].map((device) => {
+function isRouted(twin: Twin, laptop: Device, opened: Device): boolean {
+  const [from, to] = [laptop, opened].map((device) => {
     const key = managementInterface(twin.fabric, device)
     return key && { deviceId: device.id, key }
   })
   if (!from || !to || hearEachOther(twin, from, to)) return false
-  return networkOf(twin.site, box.management.networkId)?.routedBy !== undefined
+  return networkOf(twin.site, opened.management.networkId)?.routedBy !== undefined
 }

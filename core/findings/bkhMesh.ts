@@ -179,13 +179,13 @@ export const bkh4: Rule = {
       const cable = cableWays(withoutUplink(site, child), { ...child, air: null }).find(
         ({ kind, cannot, isPlanned }) => kind === 'cable' && cannot === null && !isPlanned,
       )
-      const box = cable && deviceOf(site, cable.parentId)
-      if (!cable || !box) return []
+      const found = cable && deviceOf(site, cable.parentId)
+      if (!cable || !found) return []
       return [
         {
-          says: `${child.name} has its uplink by radio, and about ${cable.metres.toFixed(0)} m of cable would reach ${box.name}. If there is a reason, write it down there.`,
-          where: [atDevice(child), atDevice(box)],
-          mend: cableInstead(site, child, box, cable.metres),
+          says: `${child.name} has its uplink by radio, and about ${cable.metres.toFixed(0)} m of cable would reach ${found.name}. If there is a reason, write it down there.`,
+          where: [atDevice(child), atDevice(found)],
+          mend: cableInstead(site, child, found, cable.metres),
         },
       ]
     }),
@@ -193,22 +193,22 @@ export const bkh4: Rule = {
 
 const withoutUplink = (site: Site, child: Device): Site => applyEdits(site, [put({ ...child, air: null })])
 
-function cableInstead(site: Site, child: Device, box: Device, metres: number): Mend | undefined {
+function cableInstead(site: Site, child: Device, found: Device, metres: number): Mend | undefined {
   const taken = (deviceId: string, port: number) =>
     site.links.some(({ a, b }) => [a, b].some((end) => end.deviceId === deviceId && end.port === port))
-  const far = box.ports.find(({ number }) => !taken(box.id, number))
+  const far = found.ports.find(({ number }) => !taken(found.id, number))
   const near = child.ports.find(({ number }) => !taken(child.id, number))
   if (!far || !near) return undefined
   const record: Link = {
     id: `l-${child.id}`.slice(0, 40),
-    a: { deviceId: box.id, port: far.number },
+    a: { deviceId: found.id, port: far.number },
     b: { deviceId: child.id, port: near.number },
     lengthM: Math.ceil(metres),
     category: 'cat6',
     statedMbps: null,
   }
   return {
-    label: `Cable ${child.name} to ${box.name} instead`,
+    label: `Cable ${child.name} to ${found.name} instead`,
     edits: [put({ ...child, air: null }), { op: 'put', collection: 'links', record }],
   }
 }

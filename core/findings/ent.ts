@@ -50,9 +50,9 @@ interface Failed extends Sighting {
 function failedLogins(twin: Twin): Failed[] {
   const { site } = twin
   const seen = new Map<string, Failed>()
-  for (const box of site.devices.filter(isOnAir))
-    for (const ssid of ssidsOn(site, box)) {
-      const login = loginAt(twin, ssid, box.id)
+  for (const device of site.devices.filter(isOnAir))
+    for (const ssid of ssidsOn(site, device)) {
+      const login = loginAt(twin, ssid, device.id)
       const profile = profileOf(site, ssid)
       if (!login || login.ok || !profile || seen.has(login.says)) continue
       const { fault, says } = login
@@ -60,7 +60,7 @@ function failedLogins(twin: Twin): Failed[] {
         fault,
         says,
         where: [atProfile(profile)],
-        mend: mendFor(site, fault, profile, box, ssid),
+        mend: mendFor(site, fault, profile, device, ssid),
       })
     }
   return [...seen.values()]
@@ -70,14 +70,15 @@ function mendFor(
   site: Site,
   fault: LoginFault,
   profile: SecurityProfile,
-  box: Device,
+  device: Device,
   ssid: Ssid,
 ): Mend | undefined {
   const server = deviceOf(site, profile.radius?.serverId ?? null)
-  const asker = profile.radius?.authenticator === 'controller' ? deviceOf(site, box.controllerId) : box
-  if (!profile.radius || !server?.radius || !asker) return undefined
+  const radiusClient =
+    profile.radius?.authenticator === 'controller' ? deviceOf(site, device.controllerId) : device
+  if (!profile.radius || !server?.radius || !radiusClient) return undefined
   const { radius } = profile
-  const known = server.radius.clients.find(({ deviceId }) => deviceId === asker.id)
+  const known = server.radius.clients.find(({ deviceId }) => deviceId === radiusClient.id)
   if (fault === 'ENT-1')
     return putProfile(`Ask ${server.name} at port ${server.radius.port}`, {
       ...profile,
@@ -102,8 +103,10 @@ const oneSecret = (server: Device): boolean =>
 /** Everyone who asks for the SSID, with the profile's secret. */
 function withClients(site: Site, server: Device, profile: SecurityProfile, ssid: Ssid) {
   const askers = site.devices
-    .filter((box) => isOnAir(box) && ssidsOn(site, box).some(({ id }) => id === ssid.id))
-    .flatMap((box) => (profile.radius?.authenticator === 'controller' ? (box.controllerId ?? []) : box.id))
+    .filter((device) => isOnAir(device) && ssidsOn(site, device).some(({ id }) => id === ssid.id))
+    .flatMap((device) =>
+      profile.radius?.authenticator === 'controller' ? (device.controllerId ?? []) : device.id,
+    )
   const clients = server.radius?.clients ?? []
   const missing = [...new Set(askers)].filter((id) => !clients.some(({ deviceId }) => deviceId === id))
   return [...clients, ...missing.map((deviceId) => ({ deviceId, secret: profile.radius?.secret ?? null }))]

@@ -26,7 +26,7 @@ export function between(asking: Asking, from: Host, goal: Goal): Stage[] {
         gateway.stage,
         ...throughRouters(
           asking,
-          { router: gateway.found.routerId, source: gateway.found.network, asker: from },
+          { router: gateway.found.routerId, source: gateway.found.network, sender: from },
           goal,
         ),
       ]

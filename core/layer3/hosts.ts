@@ -49,17 +49,17 @@ export interface RouterInterface {
 }
 
 /** Interfaces of routers that have this address, first those that who asks hears. */
-export function interfacesAt(twin: Twin, ip: string, asker: Place): RouterInterface[] {
+export function interfacesAt(twin: Twin, ip: string, sender: Place): RouterInterface[] {
   const found = twin.site.networks.flatMap((network): RouterInterface[] => {
     if (network.gateway !== ip || network.routedBy === null) return []
     const key = interfaceIn(twin.fabric, network.routedBy, network)
     return key ? [{ routerId: network.routedBy, network, place: { deviceId: network.routedBy, key } }] : []
   })
-  return found.sort((a, b) => Number(heard(twin, asker, b)) - Number(heard(twin, asker, a)))
+  return found.sort((a, b) => Number(heard(twin, sender, b)) - Number(heard(twin, sender, a)))
 }
 
-const heard = (twin: Twin, asker: Place, { place }: RouterInterface): boolean =>
-  hearEachOther(twin, asker, place)
+const heard = (twin: Twin, sender: Place, { place }: RouterInterface): boolean =>
+  hearEachOther(twin, sender, place)
 
 /** The interface by which a router is connected to the subnet of an address, if it has one that is up. */
 export function connectedTo(twin: Twin, routerId: Id, ip: string): RouterInterface | null {

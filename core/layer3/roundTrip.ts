@@ -31,15 +31,15 @@ export function directly(asking: Asking, from: Host, to: Host, says: string): St
  */
 export function noAnswerTo(
   { twin }: Asking,
-  asker: Pick<Host, 'place' | 'lease'>,
+  sender: Pick<Host, 'place' | 'lease'>,
   host: Host,
   router: string | null,
 ): string | null {
   const { gateway } = host.lease
-  if (isOnLink(host, asker.lease.ip))
-    return hearEachOther(twin, host.place, asker.place)
+  if (isOnLink(host, sender.lease.ip))
+    return hearEachOther(twin, host.place, sender.place)
       ? null
-      : `${host.label} takes ${asker.lease.ip} for a neighbour by its own mask, and its answer does not get there.`
+      : `${host.label} takes ${sender.lease.ip} for a neighbour by its own mask, and its answer does not get there.`
   if (gateway === null) return `${host.label} has no gateway, so its answer does not find the way back.`
   if (!isOnLink(host, gateway))
     return `${host.label} has the gateway ${gateway}, which is outside its own subnet: its answer does not find the way back.`

@@ -21,7 +21,7 @@ import type { Asking } from './way'
 interface Packet {
   router: Id
   source: Network
-  asker: Pick<Host, 'place' | 'lease'>
+  sender: Pick<Host, 'place' | 'lease'>
 }
 
 /** More routers behind each other than any site has; a circle ends here. */
@@ -59,7 +59,7 @@ export function throughRouters(asking: Asking, packet: Packet, goal: Goal, depth
 function deliver(
   asking: Asking,
   here: Place,
-  { asker, router }: Packet,
+  { sender, router }: Packet,
   host: Host,
   network: Network,
 ): Stage[] {
@@ -70,7 +70,7 @@ function deliver(
     host.place,
     `${name} has an interface in ${network.name} and delivers there.`,
   )
-  const lost = stages.every(({ ok }) => ok) ? noAnswerTo(asking, asker, host, router) : null
+  const lost = stages.every(({ ok }) => ok) ? noAnswerTo(asking, sender, host, router) : null
   return lost === null ? stages : [...stages.slice(0, -1), stage('reply', false, lost)]
 }
 
@@ -145,7 +145,7 @@ function intoOuter(asking: Asking, packet: Packet, goal: Goal, uplink: InnerUpli
       translated,
       ...directly(asking, uplink.host, goal.host, 'It is delivered in that network.'),
     ]
-  const next = { router: uplink.next.deviceId, source: uplink.network, asker: uplink.host }
+  const next = { router: uplink.next.deviceId, source: uplink.network, sender: uplink.host }
   return [onward, translated, ...throughRouters(asking, next, goal, depth + 1)]
 }
 

@@ -1,4 +1,4 @@
-import { execFile, spawn } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -11,6 +11,7 @@ import { addressServers, membersOf, twinOf } from '~/core/layer3'
 import type { Member, Twin } from '~/core/layer3'
 import { deviceOf } from '~/core/site'
 import type { Device, Network, Site } from '~/core/site'
+import { output, run } from './commands'
 import { startOpenVswitch } from './openVswitch'
 import type { OpenVswitch } from './openVswitch'
 import { ovsSite } from './ovsSite'
@@ -357,17 +358,4 @@ const readOr = (file: string, otherwise: string): string => {
   } catch {
     return otherwise
   }
-}
-
-const output = (command: string, args: string[]): Promise<string> =>
-  new Promise((resolve) => execFile(command, args, { timeout: 30_000 }, (_error, stdout) => resolve(stdout)))
-
-/** Runs without blocking, so that many clients act at once; gives whether it worked. */
-function run(command: string, args: string[], mayFail: boolean): Promise<boolean> {
-  return new Promise((resolve, reject) =>
-    execFile(command, args, { timeout: 30_000 }, (error) => {
-      if (error && !mayFail) reject(error)
-      else resolve(error === null)
-    }),
-  )
 }

@@ -1,10 +1,12 @@
 import { readFileSync } from 'node:fs'
+import loadHighs from 'highs'
 import {
   BEACON_INTERVAL_US,
   beaconShare,
   contention,
   controlUs,
   dsssUs,
+  fairShares,
   macTiming,
   rangeOf,
   saturatedUdp,
@@ -14,6 +16,7 @@ import {
   usPerMbit,
 } from '~/core/airtime'
 import type { Aggregation, Contender, PhyMode, Sending } from '~/core/airtime'
+import { solveWith } from '~/core/solver'
 
 interface Case {
   id: string
@@ -197,6 +200,26 @@ test('timing constants', () => {
   })
   expect(macTiming('2.4')).toMatchObject({ slotUs: 9, sifsUs: 10, aifsUs: 37, signalExtensionUs: 6 })
   expect(macTiming('5', false).aifsUs).toBe(34)
+})
+
+/**
+ * A pace of four fifths of what the simulator carried, backlogged, is below the capacity of every case: it is delivered
+ * whole. What is paced far above gets what the air carries, and no more.
+ */
+test('a paced load below capacity is delivered whole, alone and over relays', async () => {
+  const solve = solveWith(await loadHighs())
+  const air = [{ name: 'air', capacity: 1 }]
+  for (const one of [...single, ...simulated.filter(isRelay)]) {
+    const carried = (mostMbps: number) =>
+      fairShares(
+        [{ name: one.id, mostMbps, takes: [{ resource: 0, perMbps: 1 / ours(one) }] }],
+        air,
+        solve,
+      )[0]!
+    const paced = 0.8 * one.goodputMbps.mean
+    expect(carried(paced)).toEqual({ mbps: paced, heldBackBy: null })
+    expect(carried(10 * paced).mbps).toBeCloseTo(ours(one), 3)
+  }
 })
 
 /** Common practice, no source: a relayed hop on the same radio loses about half. */
