@@ -84,7 +84,7 @@ function unpowered(site: Site, left: Site): Device[] {
   return left.devices.filter(({ id }) => before.get(id) === null && after.get(id) !== null)
 }
 
-/** Without those devices, and what hung on them. */
+/** Without those devices, and what had its uplink to them. */
 const withoutAll = (site: Site, gone: readonly Device[]): Site =>
   gone.reduce((left, { id, name }) => without(left, { kind: 'device', id, name }), site)
 

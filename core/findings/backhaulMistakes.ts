@@ -25,7 +25,7 @@ export const BACKHAUL_MISTAKES = {
   },
   'BKH-4': {
     mistake: 'By radio where a cable could run',
-    why: 'Both devices and all their clients lose airtimetime for every bit.',
+    why: 'Both devices and all their clients lose airtime for every bit.',
     todo: 'Lay the cable, or write down why not.',
     severity: 'note',
     stage: 'backhaul',

@@ -56,7 +56,7 @@ describe('BKH-2', () => {
     expect(seen(bkh2, none)[0]?.says).toBe('Workshop AP 1 is 1 radio hops from a cable; 0 is the most.')
     const full = { ...yard, backhaul: { ...yard.backhaul, mostChildren: 0 } }
     expect(seen(bkh2, full)[0]?.says).toContain(
-      '1 devices have their uplink to Gable AP; 0 is the most: Workshop AP 1',
+      '1 device has its uplink to Gable AP; 0 is the most: Workshop AP 1',
     )
   })
 

@@ -126,11 +126,11 @@ function hops(site: Site): Sighting[] {
 
 function crowds(site: Site): Sighting[] {
   return site.devices.flatMap((parent): Sighting[] => {
-    const hung = children(site).filter((one) => one.parent.id === parent.id)
-    if (hung.length <= site.backhaul.mostChildren) return []
+    const fed = children(site).filter((one) => one.parent.id === parent.id)
+    if (fed.length <= site.backhaul.mostChildren) return []
     return [
       {
-        says: `${hung.length} devices have their uplink to ${parent.name}; ${site.backhaul.mostChildren} is the most: ${hung.map(({ child }) => child.name).join(', ')}.`,
+        says: `${fed.length} ${fed.length === 1 ? 'device has its' : 'devices have their'} uplink to ${parent.name}; ${site.backhaul.mostChildren} is the most: ${fed.map(({ child }) => child.name).join(', ')}.`,
         where: [atDevice(parent)],
       },
     ]

@@ -19,12 +19,12 @@ const DEAD_SHARE = 0.3
 export const rad4: Rule = {
   code: 'RAD-4',
   check: ({ site }) => [
-    ...accessPoints(site).flatMap((device) => hungBadly(site, device)),
+    ...accessPoints(site).flatMap((device) => mountedBadly(site, device)),
     ...deadSpots(site),
   ],
 }
 
-function hungBadly(site: Site, device: Device): Sighting[] {
+function mountedBadly(site: Site, device: Device): Sighting[] {
   const { position } = device
   if (!position) return []
   const near = site.walls

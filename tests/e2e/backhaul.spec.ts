@@ -38,7 +38,7 @@ test('the tree over the chart, the choice with its reason, and what each failure
   expect(faults).toEqual([])
 })
 
-test('a device is chosen with the keyboard, hung on another, pinned and taken back', async ({
+test('a device is chosen with the keyboard, given another uplink, pinned and taken back', async ({
   page,
   request,
   baseURL,

@@ -37,7 +37,7 @@ test('an area of the brief gets its outline and keeps its needs', () => {
   expect(after.areas.find(({ id }) => id === 'a-cafe')?.needs).toHaveLength(2)
 })
 
-test('an access point is placed under the ceiling, one that hung elsewhere keeps how it looks', () => {
+test('an access point is placed under the ceiling, one mounted elsewhere keeps how it looks', () => {
   const bare = withDevice(site, 'ap-shop', { position: null })
   const { after } = edited('device', { ...nothing, placing: 'ap-shop' }, bare)
   expect(after.devices.find(({ id }) => id === 'ap-shop')?.position).toMatchObject({
