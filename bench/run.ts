@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { findings } from '~/core/findings'
 import { attachmentsOf } from '~/core/layer2'
-import { leaseAt, reachMatrix } from '~/core/layer3'
+import { leaseAt, matrixOf } from '~/core/layer3'
 import { planTwin } from '~/core/backhaul'
 import type { Twin } from '~/core/layer3'
 import type { Site } from '~/core/site'
@@ -39,7 +39,7 @@ function whole(site: Site): void {
   const plan = fresh(site)
   const twin = planTwin(plan)
   findings(plan, twin)
-  reachMatrix(twin)
+  matrixOf(twin)
   leases(twin)
 }
 
@@ -58,7 +58,7 @@ function afterPortEdit(site: Site): void {
   const edited = { ...site, devices: [...others, { ...first, ports }] }
   const twin = planTwin(edited)
   findings(edited, twin)
-  reachMatrix(twin)
+  matrixOf(twin)
   void rest
 }
 
@@ -80,7 +80,7 @@ for (const [name, site] of sites) {
   row(
     name,
     timed(() => findings(fresh(site))),
-    timed(() => reachMatrix(planTwin(fresh(site)))),
+    timed(() => matrixOf(planTwin(fresh(site)))),
     timed(() => leases(planTwin(fresh(site)))),
     `${all.toFixed(1)} ms`,
     timed(() => afterPortEdit(site)),

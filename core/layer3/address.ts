@@ -13,7 +13,7 @@ import { astray, stage } from './stages'
 import type { Stage } from './stages'
 import { wayOf } from './way'
 import type { Asking } from './way'
-import { deviceName } from './twin'
+import { deviceName, perTwin } from './twin'
 import type { Twin } from './twin'
 
 export interface Addressed {
@@ -39,8 +39,21 @@ export function addressOf(asking: Asking, from: Attachment, chosen?: AddressServ
   return { stages: [...joining, ...stages], lease }
 }
 
-/** Every way an address may be had: one for each server that answers, since which one wins is luck. */
-export function possibleAddresses(asking: Asking, from: Attachment): Addressed[] {
+const known = perTwin((_twin: Twin) => new Map<string, Addressed[]>())
+
+/**
+ * Every way an address may be had: one for each server that answers, since which one wins is luck. Without the hops, and
+ * worked out once: every target asks it anew.
+ */
+export function possibleAddresses(twin: Twin, from: Attachment): Addressed[] {
+  const all = known(twin)
+  const key = `${from.id} ${from.networkId ?? ''}`
+  const made = all.get(key) ?? findAddresses({ twin, hops: false }, from)
+  all.set(key, made)
+  return made
+}
+
+function findAddresses(asking: Asking, from: Attachment): Addressed[] {
   const servers = answeringServers(asking.twin, from.place)
   return servers.length < 2
     ? [addressOf(asking, from)]

@@ -1,6 +1,6 @@
 import { subnetOrNull } from '../addressing'
 import { interfaceIn, managementInterface, placeKey } from '../layer2'
-import type { Place } from '../layer2'
+import type { Place, Segment } from '../layer2'
 import { deviceOf, networkOf } from '../site'
 import type { Id, Network, Site } from '../site'
 import { hearEachOther, perTwin } from './twin'
@@ -87,19 +87,28 @@ function strayServers(twin: Twin): AddressServer[] {
 
 /** The servers that hear a DISCOVER sent from a place and whose OFFER gets back. Source: RFC 2131 section 3.1. */
 export function answeringServers(twin: Twin, place: Place): AddressServer[] {
-  const heardBy = twin.segments.from(place)?.deliveries
+  const segment = twin.segments.from(place)
   const own = placeKey(place)
-  if (!heardBy) return []
-  return serverKeys(twin).flatMap(({ server, key }) =>
-    key !== own && heardBy.has(key) && (twin.segments.from(server.place)?.deliveries.has(own) ?? false)
-      ? [server]
-      : [],
-  )
+  return segment === null
+    ? []
+    : hearing(twin, segment).flatMap(({ server, key }) =>
+        key !== own && (twin.segments.from(server.place)?.deliveries.has(own) ?? false) ? [server] : [],
+      )
 }
 
 const serverKeys = perTwin((twin: Twin) =>
   addressServers(twin).map((server) => ({ server, key: placeKey(server.place) })),
 )
+
+const heardIn = perTwin((_twin: Twin) => new Map<Segment, ReturnType<typeof serverKeys>>())
+
+/** The servers that hear what is sent in a segment: the same for all who share it. */
+function hearing(twin: Twin, segment: Segment): ReturnType<typeof serverKeys> {
+  const known = heardIn(twin)
+  const made = known.get(segment) ?? serverKeys(twin).filter(({ key }) => segment.deliveries.has(key))
+  known.set(segment, made)
+  return made
+}
 
 export const serverName = (site: Site, server: AddressServer): string =>
   deviceOf(site, server.deviceId)?.name ?? server.deviceId

@@ -84,7 +84,7 @@ function classKey(twin: Twin, attachment: Attachment): string {
   const air = joined(twin, attachment)
   if (attachment.kind === 'station') {
     if (air) return attachment.id
-    const [address] = possibleAddresses({ twin, hops: false }, attachment)
+    const [address] = possibleAddresses(twin, attachment)
     return `station ${segmentKey(twin, attachment.place)} ${address?.lease ? addressKey(address.lease) : ''}`
   }
   const login = air ? `${air.ssid.id} ${isEnterprise(profileOf(twin.site, air.ssid)) ? air.boxId : ''}` : ''
@@ -100,7 +100,7 @@ interface Seen {
 /** Every way that it can end for a client at a place: for each address it may get, to each kind of host there. */
 function seenFrom(twin: Twin, from: Attachment, target: Target): Seen[] {
   const asking = { twin, hops: false }
-  return possibleAddresses(asking, from).flatMap((address): Seen[] => {
+  return possibleAddresses(twin, from).flatMap((address): Seen[] => {
     if (target.kind === 'internet') return [{ answer: toInternet(asking, from, address), targets: null }]
     if (target.kind !== 'network') return [{ answer: verdictOf(twin, from, target), targets: null }]
     const network = networkOf(twin.site, target.networkId)

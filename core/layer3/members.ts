@@ -70,7 +70,7 @@ function placesOf(twin: Twin, network: Network): Member[] {
   return attachmentsOf(twin.site)
     .filter(({ kind, networkId }) => kind !== 'station' && networkId === network.id)
     .flatMap((attachment) =>
-      possibleAddresses({ twin, hops: false }, attachment).flatMap(({ lease }) =>
+      possibleAddresses(twin, attachment).flatMap(({ lease }) =>
         lease
           ? [
               {

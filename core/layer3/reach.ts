@@ -99,13 +99,13 @@ export function toMember(
 /** What a client at a place meets at one host, for each address that it may get. */
 export const meets = (twin: Twin, from: Attachment, member: Member): Answer[] => {
   const asking = { twin, hops: false }
-  return possibleAddresses(asking, from).map((address) => toMember(asking, from, address, member))
+  return possibleAddresses(twin, from).map((address) => toMember(asking, from, address, member))
 }
 
 /** What a client at a place meets on its way out of the site, for each address that it may get. */
 export const meetsOutside = (twin: Twin, from: Attachment): Answer[] => {
   const asking = { twin, hops: false }
-  return possibleAddresses(asking, from).map((address) => toInternet(asking, from, address))
+  return possibleAddresses(twin, from).map((address) => toInternet(asking, from, address))
 }
 
 /** Nobody of that network is in the plan, or nobody there has an address: what a router would do is all there is to say. */

@@ -158,7 +158,7 @@ export class Lab {
     if (!space) return
     const rules = this.file(`${device.id}.nft`, nftablesRuleset(this.site, device))
     must('ip', ['netns', 'exec', space, 'nft', '-f', rules])
-    if (device.kind === 'router') await this.lease(space, UPLINK)
+    if (device.kind === 'router') await this.lease(space, UPLINK, 4)
     await this.dnsmasq(space, device.id, dnsmasqConf(this.site, device))
   }
 
@@ -268,11 +268,15 @@ export class Lab {
 
   /**
    * A real DHCP client takes a lease; no answer leaves the host without an address. A busy machine may lose a question, so
-   * who got nothing asks once more.
+   * who got nothing asks again; a router more often, since everybody behind it needs the answer.
    */
-  private async lease(space: string, name: string): Promise<void> {
-    const ip = (await this.asked(space, name)) ?? (await this.asked(space, name))
-    if (ip !== null) this.addresses.set(space, ip)
+  private async lease(space: string, name: string, times = 2): Promise<void> {
+    for (let asked = 0; asked < times; asked++) {
+      const ip = await this.asked(space, name)
+      if (ip === null) continue
+      this.addresses.set(space, ip)
+      return
+    }
   }
 
   private async asked(space: string, name: string): Promise<string | null> {
