@@ -1,5 +1,5 @@
 import { attachmentOf } from '~/core/layer2'
-import { good } from '~/core/outcome'
+import { bad, good } from '~/core/outcome'
 import type { Outcome, Problem } from '~/core/outcome'
 import { seenGear } from '~/core/order'
 import { evidenceFor, seenRunning, verdictOn } from '~/core/proof'
@@ -33,13 +33,19 @@ export function stagedGear(siteId: string) {
 
 /** Takes what a person saw, whole or not at all; or, with `remove`, takes one back. */
 export function takeObservations(siteId: string, body: Record<string, unknown>): Outcome<true> {
-  const { site } = siteOr404(siteId)
+  const { site, revision } = siteOr404(siteId)
   if (typeof body.remove === 'string') {
     store().observations.remove(siteId, body.remove)
     return good(true)
   }
   const said = readSaid(body)
   if (!said.ok) return said
+  if (said.value.revision > revision)
+    return bad({
+      path: ['revision'],
+      code: 'revision.unknown',
+      message: `Revision ${said.value.revision} of the plan does not exist; the newest is ${revision}.`,
+    })
   const problems = said.value.seen.flatMap((one, i) => unknownIn(site, one, i))
   if (problems.length > 0) return { ok: false, problems }
   store().observations.add(siteId, said.value)

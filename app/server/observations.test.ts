@@ -87,6 +87,7 @@ test.each<[string, unknown[], object, string]>([
     'seen.0.ip',
   ],
   ['a level above what is sent', [{ kind: 'level', areaId: 'a', rssiDbm: 12 }], {}, 'seen.0.rssiDbm'],
+  ['a revision still to come', [ping(true)], { revision: 2 }, 'revision'],
   ['a kind nobody knows', [{ kind: 'hunch' }], {}, 'seen.0.kind'],
   ['a device that is gone', [{ kind: 'running', deviceId: 'nobody' }], {}, 'seen.0.deviceId'],
 ])('%s is refused with its field, and nothing is kept', (_name, seen, part, path) => {

@@ -1,4 +1,4 @@
-import { decide, matches, matrixOf } from '../layer3'
+import { cellAbout, decide, matches } from '../layer3'
 import type { ReachCell, Twin } from '../layer3'
 import type { Id, Network, Rule as Policy, Site } from '../site'
 import { networkOf } from '../site'
@@ -66,15 +66,8 @@ const leakedDrops = (site: Site, twin: Twin): Sighting[] =>
     }),
   )
 
-const cellBetween = (twin: Twin, from: Network, to: Id | null): ReachCell | undefined =>
-  matrixOf(twin).find(
-    ({ fromNetworkId, target }) =>
-      fromNetworkId === from.id &&
-      (to === null ? target.kind === 'internet' : target.kind === 'network' && target.networkId === to),
-  )
-
 function leak(site: Site, twin: Twin, from: Network, to: Network, words: string): Sighting[] {
-  const cell = cellBetween(twin, from, to.id)
+  const cell = cellAbout(twin, { fromNetworkId: from.id, to: { networkId: to.id } })
   if (!cell?.getsThrough) return []
   const isRoundabout = from.routedBy !== to.routedBy
   return [
@@ -92,7 +85,7 @@ function leak(site: Site, twin: Twin, from: Network, to: Network, words: string)
 }
 
 function leakOutside(twin: Twin, from: Network): Sighting[] {
-  const cell = cellBetween(twin, from, null)
+  const cell = cellAbout(twin, { fromNetworkId: from.id, to: 'internet' })
   return cell?.getsThrough
     ? [
         {

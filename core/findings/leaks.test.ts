@@ -126,6 +126,14 @@ describe('addresses as they really are', () => {
     expect(seen(adr1, fitting)).toHaveLength(1)
     const lost = withDevice(leakYard(), 'printer', { strayServer: { ...fits, gateway: '172.27.24.99' } })
     expect(ask(lost).summary).toContain('Yard gateway and Printer both answer')
+
+    // Who takes the wrong gateway does not get to the controller, who takes the right one does.
+    const toController = (site: Site) =>
+      matrixOf(planTwin(site)).find(
+        ({ fromNetworkId, target }) => fromNetworkId === 'crew' && target.kind === 'controller',
+      )
+    expect(toController(leakYard())?.verdict).toBe('reaches')
+    expect(toController(lost)?.verdict).toBe('inPart')
   })
 })
 

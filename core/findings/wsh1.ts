@@ -1,5 +1,5 @@
 import { grouped } from '../grouped'
-import { decide, isReached, matrixOf } from '../layer3'
+import { cellAbout, decide, isReached } from '../layer3'
 import type { ReachCell, Twin } from '../layer3'
 import { networkOf } from '../site'
 import type { Network, Site, Requirement } from '../site'
@@ -26,7 +26,7 @@ const unmet = (site: Site, twin: Twin): Unmet[] =>
     .filter(({ strength }) => strength === 'must')
     .flatMap((requirement) => {
       const from = networkOf(site, requirement.fromNetworkId)
-      const cell = matrixOf(twin).find((candidate) => isAbout(candidate, requirement))
+      const cell = cellAbout(twin, requirement)
       return from && cell && !isReached(cell.verdict) ? [{ requirement, from, cell }] : []
     })
 
@@ -48,12 +48,6 @@ function sighting(site: Site, alike: Unmet[]): Sighting[] {
     },
   ]
 }
-
-const isAbout = ({ fromNetworkId, target }: ReachCell, requirement: Requirement): boolean =>
-  fromNetworkId === requirement.fromNetworkId &&
-  (requirement.to === 'internet'
-    ? target.kind === 'internet'
-    : target.kind === 'network' && target.networkId === requirement.to.networkId)
 
 const isByRule = ({ exceptions }: ReachCell): boolean =>
   exceptions.every(({ outcome }) => outcome === 'keptOut')

@@ -5,7 +5,7 @@ import type { Site } from '../site'
 import { boatyard, withDevice, withManagement, withNetwork, withPort, withSsid } from '~/tests/kit/yard'
 import { addressServers } from './addressService'
 import { amongThemselves, matrixOf } from './matrix'
-import { reach, verdictOf } from './reach'
+import { reach } from './reach'
 import type { Target } from './stages'
 import { shadowedRules } from './shadows'
 import { twinOf } from './twin'
@@ -102,7 +102,7 @@ describe('addresses', () => {
   test('a client in the wrong range is astray, and its ping may still come back', () => {
     const site = withPort(boatyard(), 'switch', 15, { nativeVlan: 24 })
     const till = { ...attachmentOf(site, 'port:switch:15')!, networkId: 'tills' }
-    expect(verdictOf(twinOf(site), till, INTERNET)).toMatchObject({
+    expect(reach(twinOf(site), till, INTERNET)).toMatchObject({
       outcome: 'foreign',
       ok: false,
       answered: true,

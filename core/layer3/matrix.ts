@@ -2,27 +2,20 @@ import { grouped } from '../grouped'
 import { attachmentsOf } from '../layer2'
 import type { Attachment } from '../layer2'
 import { isEnterprise, networkOf, profileOf } from '../site'
-import type { Id, Network, Site } from '../site'
+import type { Id, Network, Requirement, Site } from '../site'
 import { possibleAddresses } from './address'
 import type { Addressed } from './address'
 import { joined } from './login'
+import { oddOnes } from './oddOnes'
+import type { Exception } from './oddOnes'
 import { addressKey, addressless, memberClasses, membersOf, segmentKey } from './members'
 import type { Member } from './members'
-import { ended, isSelf, nobodyThere, toInternet, toMember, verdictOf } from './reach'
+import { ended, isSelf, nobodyThere, toDevice, toInternet, toMember } from './reach'
 import { stage } from './stages'
 import type { Answer, Outcome, Target } from './stages'
 import { perTwin } from './twin'
 import type { Twin } from './twin'
 import type { Verdict } from './verdicts'
-
-/** Places that fare alike in another way than reached as planned, and why. */
-export interface Exception {
-  outcome: Exclude<Outcome, 'reaches'>
-  says: string
-  attachments: Attachment[]
-  /** The hosts of the target that it is about; null: all of them. */
-  targets: string[] | null
-}
 
 export interface ReachCell {
   fromNetworkId: Id
@@ -67,6 +60,19 @@ export function reachMatrix(twin: Twin): ReachCell[] {
 /** The matrix of a twin, worked out once. */
 export const matrixOf = perTwin(reachMatrix)
 
+/** The cell that a requirement speaks of; undefined when no client can attach in its network. */
+export const cellAbout = (
+  twin: Twin,
+  { fromNetworkId, to }: Pick<Requirement, 'fromNetworkId' | 'to'>,
+): ReachCell | undefined =>
+  matrixOf(twin).find(
+    ({ fromNetworkId: from, target }) =>
+      from === fromNetworkId &&
+      (to === 'internet'
+        ? target.kind === 'internet'
+        : target.kind === 'network' && target.networkId === to.networkId),
+  )
+
 /** The cell of clients among themselves in one network; null when nobody can attach there. */
 export function amongThemselves(twin: Twin, network: Network): ReachCell | null {
   const mine = attachmentsOf(twin.site).filter(({ networkId }) => networkId === network.id)
@@ -102,7 +108,8 @@ function seenFrom(twin: Twin, from: Attachment, target: Target): Seen[] {
   const asking = { twin, hops: false }
   return possibleAddresses(twin, from).flatMap((address): Seen[] => {
     if (target.kind === 'internet') return [{ answer: toInternet(asking, from, address), targets: null }]
-    if (target.kind !== 'network') return [{ answer: verdictOf(twin, from, target), targets: null }]
+    if (target.kind !== 'network')
+      return [{ answer: toDevice(asking, from, address, target.deviceId), targets: null }]
     const network = networkOf(twin.site, target.networkId)
     return network ? toHosts(twin, from, address, network) : []
   })
@@ -198,41 +205,3 @@ function verdictFrom(outcomes: ReadonlySet<Outcome>): Verdict {
   if (passes) return outcomes.has('foreign') ? 'foreign' : 'reaches'
   return outcomes.has('keptOut') ? 'keptOut' : 'fails'
 }
-
-/** "Crew on AP-3 only: …", "To Slip camera: …", or how many where they are many. Null when all fare alike. */
-function oddOnes(
-  { site }: Twin,
-  network: Network,
-  target: Target,
-  verdict: Verdict,
-  places: number,
-  hosts: number,
-  exceptions: Exception[],
-): string | null {
-  const isOdd = ({ attachments, targets }: Exception) => attachments.length < places || targets !== null
-  const isMixed = new Set(exceptions.map(({ outcome }) => outcome)).size > 1
-  if (verdict !== 'inPart' && !(verdict === 'foreign' && exceptions.some(isOdd)) && !isMixed) return null
-  const there = target.kind === 'network' ? (networkOf(site, target.networkId)?.name ?? '') : ''
-  const named = verdict === 'keptOut' ? exceptions.filter(({ outcome }) => outcome !== 'keptOut') : exceptions
-  return named
-    .map(({ says, attachments, targets }) => {
-      const who =
-        attachments.length === places && targets !== null
-          ? ''
-          : attachments.length === 1
-            ? `${attachments[0]?.label ?? ''} only`
-            : `${attachments.length} of ${places} places of ${network.name}`
-      const whom =
-        targets === null
-          ? ''
-          : targets.length <= MOST_NAMED
-            ? `to ${targets.join(' and ')}`
-            : `to ${targets.length} of ${hosts} in ${there}`
-      const words = [who, whom].filter(Boolean).join(', ')
-      return `${words.charAt(0).toUpperCase()}${words.slice(1)}: ${says}`
-    })
-    .join(' ')
-}
-
-/** So many hosts are named; more are counted. */
-const MOST_NAMED = 3

@@ -1,7 +1,7 @@
 import type { Attachment } from '../layer2'
 import { placeKey } from '../layer2'
 import { deviceOf, networkOf } from '../site'
-import type { Network } from '../site'
+import type { Id, Network } from '../site'
 import { addressOf, homeWords, possibleAddresses } from './address'
 import type { Addressed } from './address'
 import { between } from './between'
@@ -18,14 +18,8 @@ import type { Twin } from './twin'
 import type { Asking } from './way'
 
 /** From a client at an attachment to a target: what happens, hop by hop, and why. */
-export const reach = (twin: Twin, from: Attachment, target: Target): Answer =>
-  reachAs({ twin, hops: true }, from, target)
-
-/** The same without the hops: what a matrix of many needs. */
-export const verdictOf = (twin: Twin, from: Attachment, target: Target): Answer =>
-  reachAs({ twin, hops: false }, from, target)
-
-function reachAs(asking: Asking, from: Attachment, target: Target): Answer {
+export function reach(twin: Twin, from: Attachment, target: Target): Answer {
+  const asking = { twin, hops: true }
   const address = addressOf(asking, from)
   if (target.kind === 'internet') return toInternet(asking, from, address)
   const { site } = asking.twin
@@ -33,7 +27,13 @@ function reachAs(asking: Asking, from: Attachment, target: Target): Answer {
     const network = networkOf(site, target.networkId)
     return network ? toNetwork(asking, from, address, network) : unknownTarget(address)
   }
-  const device = deviceOf(site, target.deviceId)
+  return toDevice(asking, from, address, target.deviceId)
+}
+
+/** To one device by its own address, a controller as any other. */
+export function toDevice(asking: Asking, from: Attachment, address: Addressed, deviceId: Id): Answer {
+  const { site } = asking.twin
+  const device = deviceOf(site, deviceId)
   if (!device) return unknownTarget(address)
   const host = hostOfDevice(asking.twin, device)
   const meant = networkOf(site, device.management.networkId) ?? null

@@ -39,7 +39,7 @@ function crossesForbidden(site: Site, levelId: Id, from: Point, to: Point): bool
 }
 
 /**
- * How many access points a switch can feed that are not locked in their place: sockets that give power and are free, or feed a
+ * How many access points a switch can feed that are not locked in their place: sockets that give power and are free, or feed an
  * access point that may be moved, as far as its watts last.
  */
 export function socketsFor(site: Site, device: Device, type: DeviceType | undefined): number {

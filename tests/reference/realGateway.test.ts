@@ -1,6 +1,6 @@
 import { placeKey } from '~/core/layer2'
 import type { Place } from '~/core/layer2'
-import { decide, meets, reach, verdictOf } from '~/core/layer3'
+import { decide, meets, reach, reach } from '~/core/layer3'
 import { networkAround } from '~/core/addressing'
 import type { Rule, Site } from '~/core/site'
 import { boatyard, withDevice, withNetwork, withPort } from '../kit/yard'
@@ -87,7 +87,7 @@ async function tableAgrees(lab: Lab): Promise<void> {
       ...['internet' as const].map(async (kind) => ({
         says: `${from.label} to the internet`,
         real: await lab.pings(from.place, INTERNET),
-        twin: verdictOf(lab.twin, from, { kind }).answered,
+        twin: reach(lab.twin, from, { kind }).answered,
       })),
     ]),
   )
@@ -166,7 +166,7 @@ testReal(
       const berths = lab.sources().find(({ networkId }) => networkId === 'berths')!
       expect(lab.offersTo(berths.place)).toEqual(['gateway'])
       expect(await lab.pings(berths.place, INTERNET)).toBe(
-        verdictOf(lab.twin, berths, { kind: 'internet' }).ok,
+        reach(lab.twin, berths, { kind: 'internet' }).ok,
       )
     } finally {
       await lab.down()
