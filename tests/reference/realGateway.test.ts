@@ -1,6 +1,6 @@
 import { placeKey } from '~/core/layer2'
 import type { Place } from '~/core/layer2'
-import { decide, meets, reach, reach } from '~/core/layer3'
+import { decide, meets, reach } from '~/core/layer3'
 import { networkAround } from '~/core/addressing'
 import type { Rule, Site } from '~/core/site'
 import { boatyard, withDevice, withNetwork, withPort } from '../kit/yard'
