@@ -12,6 +12,7 @@ import {
   remedyFor,
   rootsOf,
   sharedAir,
+  uplinkFault,
 } from '.'
 
 const yard = demoYard()
@@ -226,3 +227,8 @@ test('the demo as it comes: what depends on an uplink that never registers has n
   expect(lost(yard)).toEqual([])
   expect(lost(spoiltDemoYard())).toEqual(['ap-work-1', 'ap-work-2', 'ap-paint', 'ap-pontoon'])
 })
+
+test('why it never registers is a sentence: abbreviations keep their capitals', () =>
+  expect(uplinkFault(spoiltDemoYard(), 'bridge-hut')).toMatch(
+    /^Pontoon bridge end never registers at Quay bridge end by radio: SSID is TQ-pontoon-link at one end/,
+  ))

@@ -43,7 +43,7 @@ function endsFault(site: Site, child: Device): string | null {
   const row = compareEnds(site, child).find(
     ({ ok, code, near, far }) => !ok && code !== null && REGISTERS.has(code) && !isUnknown(near, far),
   )
-  return row ? `${row.what.toLowerCase()} is ${row.near} at one end and ${row.far} at the other` : null
+  return row ? `${inSentence(row.what)} is ${row.near} at one end and ${row.far} at the other` : null
 }
 
 /** Keys that the file or the page does not carry are no difference: whoever has them compares them. */
@@ -56,3 +56,7 @@ function levelFault(site: Site, child: Device, parent: Device): string | null {
     ? null
     : `${hop.weakerDbm.toFixed(0)} dBm is too weak for any rate`
 }
+
+/** What a row is about, inside a sentence: abbreviations keep their capitals. */
+const inSentence = (what: string): string =>
+  /^\p{Lu}{2}/u.test(what) ? what : what.charAt(0).toLowerCase() + what.slice(1)
