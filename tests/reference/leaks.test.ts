@@ -153,9 +153,7 @@ const home = (lab: Lab, ip: string | null): string =>
 function addressesAgree(lab: Lab): void {
   const odd = lab.sources().flatMap((from) => {
     const real = home(lab, lab.addressAt(from.place))
-    const said = possibleAddresses(lab.twin, from).map(({ lease }) =>
-      home(lab, lease?.ip ?? null),
-    )
+    const said = possibleAddresses(lab.twin, from).map(({ lease }) => home(lab, lease?.ip ?? null))
     return said.includes(real) ? [] : [`${from.label}: really ${real}, said ${said.join(' or ')}`]
   })
   expect(odd).toEqual([])

@@ -165,9 +165,7 @@ testReal(
       )
       const berths = lab.sources().find(({ networkId }) => networkId === 'berths')!
       expect(lab.offersTo(berths.place)).toEqual(['gateway'])
-      expect(await lab.pings(berths.place, INTERNET)).toBe(
-        reach(lab.twin, berths, { kind: 'internet' }).ok,
-      )
+      expect(await lab.pings(berths.place, INTERNET)).toBe(reach(lab.twin, berths, { kind: 'internet' }).ok)
     } finally {
       await lab.down()
     }

@@ -45,9 +45,18 @@ export function triedStep(tried: Tried, step: Step): Tried {
   }
 }
 
-/** Whether the answer to what was sent is still awaited. */
-export const onItsWay = ({ sent }: Tried, busy: boolean, answer: unknown): boolean =>
-  sent !== null && (busy || answer === sent.before)
+/** What became of an edit: the revision it made, or why it was refused. */
+type Answer = { ok: true; revision: number } | { ok: false } | undefined
+
+/**
+ * Whether the answer to what was sent is still awaited. It has arrived when the plan on screen is of the revision that it
+ * made: the answer itself may be known a moment before that plan is.
+ */
+export function onItsWay({ sent }: Tried, busy: boolean, answer: Answer, revision: number): boolean {
+  if (sent === null) return false
+  if (answer === undefined || answer === sent.before) return true
+  return answer.ok ? revision < answer.revision : busy
+}
 
 /** The edits that are on their way or wait to be, in their order; what is in the hand is not among them. */
 export const editsSoFar = ({ sent, waiting }: Pick<Tried, 'sent' | 'waiting'>, flying: boolean): Edit[] => [

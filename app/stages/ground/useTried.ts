@@ -18,7 +18,7 @@ export function useTried(site: Site, revision: number) {
   const { edit, problems, busy, answer } = usePlanEdit()
   const { edit: part } = usePlanEdit()
   const { waiting, sent, held } = tried
-  const flying = onItsWay(tried, busy, answer)
+  const flying = onItsWay(tried, busy, answer, revision)
   const next = useEffectEvent(({ label, edits }: Waiting) => {
     step({ kind: 'sent', edits, before: answer, revision })
     edit(label, edits)
