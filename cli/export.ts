@@ -17,8 +17,11 @@ export const exportCommand = (files: string[], options: Options): Output =>
     if (as === undefined)
       return {
         exitCode: 0,
-        json: { site: site.value.name, files: all.map(({ id, name, says }) => ({ id, name, says })) },
-        text: all.map(({ id, says }) => `${id}  ${says}`).join('\n'),
+        json: {
+          site: site.value.name,
+          files: all.map(({ id, name, says, refused }) => ({ id, name, says, refused })),
+        },
+        text: all.flatMap(listed).join('\n'),
       }
     const chosen = all.find(({ id, name }) => id === as || name === as)
     if (!chosen)
@@ -29,13 +32,25 @@ export const exportCommand = (files: string[], options: Options): Output =>
           message: `--as “${as}” is no file of this site. Known: ${all.map(({ id }) => id).join(', ')}.`,
         },
       ])
-    return { exitCode: 0, json: chosen, text: chosen.text }
+    const { text } = chosen
+    return text === null ? badInput(chosen.refused) : { exitCode: 0, json: chosen, text }
   })
 
-type Listed = Pick<DeviceFile, 'id' | 'name' | 'says' | 'text'>
+type Listed = Pick<DeviceFile, 'id' | 'name' | 'says' | 'text' | 'refused'>
+
+const listed = ({ id, says, refused }: Listed): string[] => [
+  `${id}  ${says}`,
+  ...refused.map(({ message }) => `    not written: ${message}`),
+]
 
 const allFiles = (site: Site, withKeys: boolean): Listed[] => [
-  { id: 'ports.csv', name: 'ports.csv', says: 'every port (CSV)', text: portsCsv(site) },
-  { id: 'addresses.csv', name: 'addresses.csv', says: 'every address (CSV)', text: addressesCsv(site) },
+  { id: 'ports.csv', name: 'ports.csv', says: 'every port (CSV)', text: portsCsv(site), refused: [] },
+  {
+    id: 'addresses.csv',
+    name: 'addresses.csv',
+    says: 'every address (CSV)',
+    text: addressesCsv(site),
+    refused: [],
+  },
   ...site.devices.flatMap((device) => deviceFiles(site, device, withKeys)),
 ]

@@ -3,7 +3,8 @@ import { controllerIpsOf } from '../layer3'
 import { deviceOf } from '../site'
 import type { Device, Network, Site } from '../site'
 import { lanInterface, routedNetworks } from './interfaces'
-import { comment, lines, slug } from './text'
+import { hostName, tagAt } from './grammars/dnsmasq'
+import { comment, lines } from './text'
 
 /**
  * The address service of one device as a configuration of dnsmasq: pools, gateways, name servers, reservations, options
@@ -14,6 +15,7 @@ export function dnsmasqConf(site: Site, device: Device): string {
   const relayed = routedNetworks(site, device).filter(
     ({ relayed: passesOn, servedBy }) => passesOn && servedBy !== device.id,
   )
+  const hostNames = new Set<string>()
   return lines(
     comment(`${device.name}: addresses for ${served.length} networks of ${site.name}`),
     'bind-dynamic',
@@ -24,19 +26,19 @@ export function dnsmasqConf(site: Site, device: Device): string {
     [...served, ...relayed].flatMap((network) =>
       network.routedBy === device.id ? [`interface=${lanInterface(network.vlanId)}`] : [],
     ),
-    served.flatMap((network) => ['', ...networkLines(site, network)]),
+    served.flatMap((network) => ['', ...networkLines(site, network, hostNames)]),
     relayed.flatMap((network) => ['', ...relayLines(site, network)]),
   )
 }
 
-const tagOf = (network: Network): string => `set-${slug(network.id)}`
+const tagOf = (site: Site, network: Network): string => tagAt(site.networks.indexOf(network), network.id)
 const LEASE_TIME = '12h'
 
-function networkLines(site: Site, network: Network): string[] {
+function networkLines(site: Site, network: Network, hostNames: Set<string>): string[] {
   const { pool, gateway, nameServers, vlanId, name } = network
   const subnet = subnetOrNull(network.subnet)
   if (!pool || !subnet) return []
-  const tag = tagOf(network)
+  const tag = tagOf(site, network)
   const option = (what: string) => `dhcp-option=tag:${tag},${what}`
   return [
     comment(`${name}, VLAN ${vlanId}`),
@@ -46,7 +48,7 @@ function networkLines(site: Site, network: Network): string[] {
       ? option('option:dns-server')
       : option(`option:dns-server,${nameServers.join(',')}`),
     ...controllerOptions(site, network).map(option),
-    ...reservations(site, network),
+    ...reservations(site, network, hostNames),
   ]
 }
 
@@ -73,12 +75,19 @@ const hexByte = (value: number): string => value.toString(16).padStart(2, '0')
 const hexIp = (ip: string): string =>
   [24, 16, 8, 0].map((shift) => hexByte(Math.floor(ipNumber(ip) / 2 ** shift) % 256)).join(':')
 
-const reservations = (site: Site, network: Network): string[] =>
-  site.devices.flatMap(({ mac, name, management: { addressing, ip, networkId } }) =>
-    addressing === 'reserved' && networkId === network.id && mac !== null && ip !== null
-      ? [`dhcp-host=${mac},set:${tagOf(network)},${ip},${slug(name)}`]
-      : [],
-  )
+/** A name is given once: dnsmasq would take it from the first for the second. */
+function reservations(site: Site, network: Network, taken: Set<string>): string[] {
+  return site.devices.flatMap(({ mac, name, management: { addressing, ip, networkId } }) => {
+    if (addressing !== 'reserved' || networkId !== network.id || mac === null || ip === null) return []
+    const host = hostName(name)
+    const isFree = host !== null && !taken.has(host)
+    if (isFree) taken.add(host)
+    return [
+      ...(isFree ? [] : [comment(`“${name}” is no host name of its own here, so its address has none`)]),
+      `dhcp-host=${[mac, `set:${tagOf(site, network)}`, ip, ...(isFree ? [host] : [])].join(',')}`,
+    ]
+  })
+}
 
 function relayLines(site: Site, network: Network): string[] {
   const server = deviceOf(site, network.servedBy)?.management.ip

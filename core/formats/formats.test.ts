@@ -30,12 +30,12 @@ test('dnsmasq: pool, gateway, reservation, options 43 and 138', () => {
   const text = fileText(boatyard(), 'gateway.dnsmasq')
   for (const line of [
     'interface=lan.24',
-    'dhcp-range=set:set-crew,172.27.24.50,172.27.24.249,255.255.255.0,12h',
-    'dhcp-option=tag:set-crew,option:router,172.27.24.1',
-    'dhcp-host=02:5a:0c:00:00:33,set:set-crew,172.27.24.60,workshop-printer',
+    'dhcp-range=set:set-2-crew,172.27.24.50,172.27.24.249,255.255.255.0,12h',
+    'dhcp-option=tag:set-2-crew,option:router,172.27.24.1',
+    'dhcp-host=02:5a:0c:00:00:33,set:set-2-crew,172.27.24.60,workshop-printer',
     // 172.27.12.3 is ac 1b 0c 03
-    'dhcp-option=tag:set-gear,43,01:04:ac:1b:0c:03',
-    'dhcp-option=tag:set-gear,138,172.27.12.3',
+    'dhcp-option=tag:set-1-gear,43,01:04:ac:1b:0c:03',
+    'dhcp-option=tag:set-1-gear,138,172.27.12.3',
   ])
     expect(text.split('\n')).toContain(line)
 })
@@ -109,7 +109,7 @@ test('RADIUS: clients by address, or the lack of one in words', () => {
   expect(fileText(boatyard(), 'radius.clients')).toContain('ipaddr = 172.27.12.3')
   const drifting = withManagement(boatyard(), 'controller', { addressing: 'dhcp', ip: null })
   expect(fileText(drifting, 'radius.clients')).toContain('has no fixed address in the plan')
-  expect(fileText(boatyard(), 'radius.users', true)).toContain('"rigger" Cleartext-Password := "splice')
+  expect(fileText(boatyard(), 'radius.users', true)).toContain("'rigger' Cleartext-Password := 'splice")
 })
 
 test('whatever a name holds, no line of a file begins with it', () => {
@@ -130,7 +130,8 @@ test('whatever a name holds, no line of a file begins with it', () => {
         { name: evil.slice(0, 20) },
       )
       for (const device of site.devices)
-        for (const { text } of deviceFiles(site, device, true)) expect(text).not.toMatch(/^interface=evil0/m)
+        for (const { text } of deviceFiles(site, device, true))
+          expect(text ?? '').not.toMatch(/^interface=evil0/m)
     }),
     { seed: 5, numRuns: 25 },
   )

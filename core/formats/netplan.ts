@@ -1,8 +1,8 @@
-import { stringify } from 'yaml'
+import { Document } from 'yaml'
 import { subnetOrNull } from '../addressing'
 import type { Device, Site, Uplink } from '../site'
 import { LAN, lanInterface, routedNetworks, UPLINK } from './interfaces'
-import { lines, comment } from './text'
+import { oneLine } from './text'
 
 /** A router's interfaces as netplan YAML: the feed, and one VLAN sub-interface per network. Source: netplan-yaml(5). */
 export function netplanYaml(site: Site, device: Device): string {
@@ -28,7 +28,9 @@ export function netplanYaml(site: Site, device: Device): string {
       ...(Object.keys(vlans).length > 0 ? { vlans } : {}),
     },
   }
-  return `${lines(comment(`${device.name}, ${site.name}`))}${stringify(plan)}`
+  const document = new Document(plan)
+  document.commentBefore = ` ${oneLine(`${device.name}, ${site.name}`)}`
+  return document.toString()
 }
 
 function uplinkSettings(uplink: Uplink | null): object {

@@ -1,50 +1,77 @@
 import { profileOf } from '../site'
-import type { Device, SecurityProfile, Site } from '../site'
-import { comment, hexOf, KEY_LEFT_OUT, lines, quoted } from './text'
+import type { Device, SecurityProfile, Site, Ssid } from '../site'
+import { ssidHex, supplicantPsk, supplicantSae } from './grammars/wpa'
+import { ssidField } from './hostapd'
+import { keyLines } from './hostapdSecurity'
+import type { Keys } from './hostapdSecurity'
+import { offAir, serverOf } from './onAir'
+import { comment, lines, slug } from './text'
 
 /**
  * A client's side of the SSID it joins, as wpa_supplicant reads it. Null for a device that joins none. Source:
  * wpa_supplicant.conf(5).
  */
-export function wpaSupplicantConf(site: Site, device: Device, withKeys: boolean): string | null {
+export function wpaSupplicantConf(site: Site, device: Device, keys: Keys): string | null {
   const ssid = site.ssids.find(({ id }) => id === device.air?.ssidId)
   if (!device.air || !ssid) return null
   const profile = profileOf(site, ssid)
+  const why = offAir(site, ssid, null)
+  const head = comment(`${device.name} joins ${ssid.name}, ${site.name}`)
+  if (!profile || why !== null)
+    return lines(head, comment(`Nothing is joined: “${ssid.name}” is off the air, because ${why ?? ''}.`))
   return lines(
-    comment(`${device.name} joins ${ssid.name}, ${site.name}`),
+    head,
     site.country ? [`country=${site.country}`] : [],
     'network={',
-    `  ssid=${hexOf(ssid.name)}`,
+    `  ssid=${ssidHex(ssid.name, ssidField(site, ssid), keys.faults) ?? ''}`,
     `  scan_ssid=${ssid.hidden ? 1 : 0}`,
-    (profile ? securityLines(profile, withKeys) : ['key_mgmt=NONE']).map((line) => `  ${line}`),
+    securityLines(site, ssid, profile, keys).map((line) => `  ${line}`),
     '}',
   )
 }
 
-function securityLines(profile: SecurityProfile, withKeys: boolean): string[] {
-  const psk = `psk=${quoted(withKeys ? (profile.passphrase ?? '') : KEY_LEFT_OUT)}`
+function securityLines(site: Site, ssid: Ssid, profile: SecurityProfile, keys: Keys): string[] {
+  const shared = { site, profile, keys, none: 'psk=""' }
+  const psk = supplicantPsk(ssid.name)
   switch (profile.mode) {
     case 'open':
       return ['key_mgmt=NONE']
     case 'wep':
-      return [comment('WEP is broken and is not written out. Choose WPA2 or WPA3.'), 'key_mgmt=NONE']
+      return []
     case 'wpa-tkip':
-      return ['key_mgmt=WPA-PSK', 'proto=WPA', 'pairwise=TKIP', psk]
+      return ['key_mgmt=WPA-PSK', 'proto=WPA', 'pairwise=TKIP', ...keyLines(shared, psk)]
     case 'wpa2-aes':
-      return ['key_mgmt=WPA-PSK', 'proto=RSN', 'pairwise=CCMP', psk]
+      return ['key_mgmt=WPA-PSK', 'proto=RSN', 'pairwise=CCMP', ...keyLines(shared, psk)]
     case 'wpa2-wpa3':
-      return ['key_mgmt=SAE WPA-PSK', 'proto=RSN', 'pairwise=CCMP', 'ieee80211w=1', psk]
-    case 'wpa3-sae':
-      return ['key_mgmt=SAE', 'proto=RSN', 'pairwise=CCMP', 'ieee80211w=2', psk]
-    case 'wpa2-enterprise':
-    case 'wpa3-enterprise':
       return [
-        'key_mgmt=WPA-EAP',
-        'eap=PEAP',
-        comment('each person has an identity and a password of their own'),
-        'identity="fill-in"',
-        'password="fill-in"',
-        'phase2="auth=MSCHAPV2"',
+        ...['key_mgmt=SAE WPA-PSK', 'proto=RSN', 'pairwise=CCMP', 'ieee80211w=1'],
+        ...keyLines(shared, psk, supplicantSae),
       ]
+    case 'wpa3-sae':
+      return [
+        ...['key_mgmt=SAE', 'proto=RSN', 'pairwise=CCMP', 'ieee80211w=2'],
+        ...keyLines(shared, supplicantSae),
+      ]
+    case 'wpa2-enterprise':
+      return ['key_mgmt=WPA-EAP', 'ieee80211w=1', ...loginLines(site, profile)]
+    case 'wpa3-enterprise':
+      return ['key_mgmt=WPA-EAP-SHA256', 'ieee80211w=2', ...loginLines(site, profile)]
   }
+}
+
+/** Whose certificate the client accepts: without that it gives the password to whoever asks. */
+function loginLines(site: Site, { radius }: SecurityProfile): string[] {
+  const server = slug(serverOf(site, radius)?.name ?? '')
+  return [
+    'proto=RSN',
+    'pairwise=CCMP',
+    'eap=PEAP',
+    'phase2="auth=MSCHAPV2"',
+    comment('The certificate of the authority that signed the server’s, copied here:'),
+    `ca_cert="/etc/wpa_supplicant/${server}-ca.pem"`,
+    comment('The DNS name in the server’s certificate:'),
+    `domain_match="${server}"`,
+    comment('Each person has an identity and a password of their own; they are not in the plan:'),
+    comment('identity and password belong here'),
+  ]
 }

@@ -19,7 +19,7 @@ export function DeviceFiles({ files }: { files: ListedFile[] }) {
       <p className={withKeys ? 'font-semibold text-caution' : 'caption'}>
         {withKeys
           ? 'Every file you save now holds keys anyone can read. Keep it where you keep keys, and delete it afterwards.'
-          : 'Keys are left out; a word stands in their place.'}
+          : 'Keys are left out. A file that needs one is refused by the program that reads it until the key stands in it.'}
       </p>
       <table className="plain mt-2">
         <thead>
@@ -36,16 +36,20 @@ export function DeviceFiles({ files }: { files: ListedFile[] }) {
                 <span className="flex flex-wrap gap-x-5">
                   {files
                     .filter((file) => file.deviceId === deviceId)
-                    .map((file) => (
-                      <a
-                        key={file.id}
-                        className="underline decoration-dotted underline-offset-4"
-                        href={`/sites/${id}/files/${file.id}${withKeys && file.holdsKeys ? '?keys=included' : ''}`}
-                        download={file.name}
-                      >
-                        {file.says}
-                      </a>
-                    ))}
+                    .map((file) =>
+                      file.refused.length > 0 ? (
+                        <NotWritten key={file.id} file={file} />
+                      ) : (
+                        <a
+                          key={file.id}
+                          className="underline decoration-dotted underline-offset-4"
+                          href={`/sites/${id}/files/${file.id}${withKeys && file.holdsKeys ? '?keys=included' : ''}`}
+                          download={file.name}
+                        >
+                          {file.says}
+                        </a>
+                      ),
+                    )}
                 </span>
               </td>
             </tr>
@@ -64,5 +68,21 @@ export function DeviceFiles({ files }: { files: ListedFile[] }) {
         </a>
       </p>
     </section>
+  )
+}
+
+/** A file that the plan gives and that its format cannot hold: why, instead of a link. */
+function NotWritten({ file: { says, refused } }: { file: ListedFile }) {
+  return (
+    <div role="group" aria-label={`${says}: not written`} className="border-l-4 border-caution pl-2">
+      <p>
+        {says}: <strong>not written</strong>
+      </p>
+      <ul className="caption">
+        {refused.map(({ message }) => (
+          <li key={message}>{message}</li>
+        ))}
+      </ul>
+    </div>
   )
 }

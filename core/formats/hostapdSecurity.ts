@@ -1,0 +1,95 @@
+import type { Band, Device, RadiusTarget, SecurityProfile, Site } from '../site'
+import { Faults } from './grammars/faults'
+import type { Field } from './grammars/faults'
+import { hostapdPsk, hostapdSae, hostapdValue } from './grammars/wpa'
+import { serverOf } from './onAir'
+import { KEY_LEFT_OUT } from './text'
+
+/** For whom the file is: with its keys or without. */
+export interface Keys {
+  withKeys: boolean
+  faults: Faults
+}
+
+const keyField = (site: Site, profile: SecurityProfile): Field => ({
+  path: ['profiles', site.profiles.indexOf(profile), 'passphrase'],
+  label: `The key of the profile “${profile.name}”`,
+})
+const secretField = (site: Site, profile: SecurityProfile): Field => ({
+  path: ['profiles', site.profiles.indexOf(profile), 'radius', 'secret'],
+  label: `The RADIUS secret of the profile “${profile.name}”`,
+})
+
+/**
+ * The lines of a key, each by its own writer. Without keys one stands there that the reader refuses to start with; a key
+ * is looked at even then, so that what cannot be written is known before anybody asks for it.
+ */
+export function keyLines(
+  { site, profile, keys, none }: { site: Site; profile: SecurityProfile; keys: Keys; none: string },
+  ...writers: ((value: string, field: Field, faults: Faults) => string | null)[]
+): string[] {
+  const { passphrase } = profile
+  const written =
+    passphrase === null
+      ? []
+      : writers
+          .map((write) => write(passphrase, keyField(site, profile), keys.faults))
+          .filter((line) => line !== null)
+  return keys.withKeys && passphrase !== null ? [...new Set(written)] : [KEY_LEFT_OUT, none]
+}
+
+/** How hostapd protects one SSID. Source of the directives: hostapd.conf(5). */
+export function hostapdSecurity(
+  site: Site,
+  device: Device,
+  band: Band,
+  profile: SecurityProfile,
+  keys: Keys,
+): string[] {
+  const shared = { site, profile, keys, none: 'wpa_passphrase=' }
+  const wps = profile.wps ? ['wps_state=2'] : []
+  switch (profile.mode) {
+    case 'open':
+      return ['auth_algs=1', 'wpa=0']
+    case 'wep':
+      return []
+    case 'wpa-tkip':
+      return ['wpa=1', 'wpa_key_mgmt=WPA-PSK', 'wpa_pairwise=TKIP', ...keyLines(shared, hostapdPsk), ...wps]
+    case 'wpa2-aes':
+      return [...rsn('WPA-PSK', 1), ...keyLines(shared, hostapdPsk), ...wps]
+    case 'wpa2-wpa3':
+      return band === '6'
+        ? [...rsn('SAE', 2), ...keyLines(shared, hostapdSae)]
+        : [...rsn('WPA-PSK SAE', 1), 'sae_require_mfp=1', ...keyLines(shared, hostapdPsk, hostapdSae), ...wps]
+    case 'wpa3-sae':
+      return [...rsn('SAE', 2), ...keyLines(shared, hostapdSae)]
+    case 'wpa2-enterprise':
+      return [...rsn('WPA-EAP', 1), ...radiusLines(site, device, profile, keys)]
+    case 'wpa3-enterprise':
+      return [...rsn('WPA-EAP-SHA256', 2), ...radiusLines(site, device, profile, keys)]
+  }
+}
+
+const rsn = (keyManagement: string, protectedFrames: 1 | 2): string[] => [
+  'wpa=2',
+  `wpa_key_mgmt=${keyManagement}`,
+  'rsn_pairwise=CCMP',
+  `ieee80211w=${protectedFrames}`,
+]
+
+function radiusLines(site: Site, device: Device, profile: SecurityProfile, keys: Keys): string[] {
+  const target: RadiusTarget | null = profile.radius
+  const server = serverOf(site, target)
+  if (!target || !server) return []
+  const secret =
+    target.secret === null ? null : hostapdValue(target.secret, secretField(site, profile), keys.faults)
+  return [
+    'ieee8021x=1',
+    ...(device.management.ip ? [`own_ip_addr=${device.management.ip}`] : []),
+    `auth_server_addr=${server.management.ip ?? ''}`,
+    `auth_server_port=${target.port}`,
+    ...(keys.withKeys && secret !== null
+      ? [`auth_server_shared_secret=${secret}`]
+      : [KEY_LEFT_OUT, 'auth_server_shared_secret=']),
+  ]
+}
