@@ -24,27 +24,30 @@ export function insideQuotes(text: string, quote: string): string | null {
 const BARE = /^[A-Za-z0-9._~\\-][A-Za-z0-9._~\\'"-]*$/
 
 /** Ways to write a value; in double quotes and bare, `$` would be expanded when the server starts. */
-function* waysOf(value: string): Generator<{ written: string; read: string | null }> {
+function* waysOf(value: string, bare: boolean): Generator<{ written: string; read: string | null }> {
   for (const quote of ["'", '"']) {
     if (quote === '"' && value.includes('$')) continue
     const inner = value.replaceAll(quote, `\\${quote}`)
     yield { written: `${quote}${inner}${quote}`, read: insideQuotes(inner, quote) }
   }
   // A backslash at the end of a line would join the next one to it.
-  if (BARE.test(value)) yield { written: `${value} # as it stands`, read: value }
+  if (bare && BARE.test(value)) yield { written: `${value} # as it stands`, read: value }
 }
 
-/** A value of clients.conf, or a user's name: read back as it is, or refused. */
-export function freeradiusWord(value: string, field: Field, faults: Faults): string | null {
+function word(value: string, field: Field, faults: Faults, bare: boolean): string | null {
   const line = lineProblem(value)
   if (line) return faults.refuse(field, line, 'text without control characters')
-  for (const { written, read } of waysOf(value)) if (read === value) return written
+  for (const { written, read } of waysOf(value, bare)) if (read === value) return written
   return faults.refuse(
     field,
-    'has a backslash before a quotation mark or at its end, which FreeRADIUS cannot be told apart from an escape',
+    'has a backslash before a quotation mark or at its end, which FreeRADIUS cannot tell from an escape',
     'text in which no backslash stands there',
   )
 }
+
+/** A value of clients.conf: read back as it is, or refused. */
+export const freeradiusWord = (value: string, field: Field, faults: Faults): string | null =>
+  word(value, field, faults, true)
 
 /**
  * A password of its users file. Single quotes: nothing in them is expanded at login (`%{…}` runs modules, even programs).
@@ -64,14 +67,5 @@ export function freeradiusUser(name: string, field: Field, faults: Faults): stri
       `is “${name}”, which FreeRADIUS takes for ${name === 'DEFAULT' ? 'everybody' : 'an order to read another file'}`,
       'any other name',
     )
-  if (name.includes("\\'") && name.includes('\\"'))
-    return faults.refuse(field, 'has a backslash before each kind of quotation mark', 'a name without them')
-  const written = freeradiusWord(name, field, faults)
-  if (written?.endsWith('# as it stands'))
-    return faults.refuse(
-      field,
-      'has a backslash before a quotation mark or at its end',
-      'a name in which no backslash stands there',
-    )
-  return written
+  return word(name, field, faults, false)
 }
