@@ -95,7 +95,7 @@ function loginYard(port: number, secret: string): Site {
     radius: {
       port,
       clients: [{ deviceId: 'ap-office', secret }],
-      users: [{ name: 'rigger', password: 'a\\b\'c%{x}' }],
+      users: [{ name: 'rigger', password: "a\\b'c%{x}" }],
     },
   })
 }
