@@ -22,6 +22,18 @@ for (const [command, name] of [
   ['ping', 'iputils-ping'],
   ['ethtool', 'ethtool'],
   ['ovs-vswitchd', 'openvswitch-switch'],
+  ['hostapd', 'hostapd'],
+  ['wpa_supplicant', 'wpasupplicant'],
+  ['freeradius', 'freeradius'],
+  ['radclient', 'freeradius-utils'],
+  ['eapol_test', 'eapoltest'],
+  ['openssl', 'openssl'],
+  ['netplan', 'netplan.io'],
+  ['ogr2ogr', 'gdal-bin'],
+  ['xmllint', 'libxml2-utils'],
+  ['/usr/lib/python3/dist-packages/ezdxf', 'python3-ezdxf'],
+  ['/usr/lib/python3/dist-packages/geographiclib', 'python3-geographiclib'],
+  ['/usr/lib/python3/dist-packages/jsonschema', 'python3-jsonschema'],
 ])
   provide({ command, package: name, needed: 'the checks against real parts', optional: true })
 build()

@@ -64,3 +64,31 @@ test('a client whose profile is not set to enterprise', () => {
   expectMended(ent4, joins(false))
   expect(seen(ent4, joins(true))).toEqual([])
 })
+
+describe('lists that stop a server, or open it', () => {
+  const said = (site: Site) => seen(ent3, site).map(({ says }) => says)
+  const radius = boatyard().devices.find(({ id }) => id === 'radius')!.radius!
+
+  test('the same client twice, and two clients at one address', () => {
+    expect(said(knows({ clients: [...radius.clients, ...radius.clients.slice(0, 1)] }))).toEqual([
+      expect.stringContaining('does not start with one client twice'),
+    ])
+    const other = withManagement(
+      knows({ clients: [...radius.clients, { deviceId: 'nvr', secret: 's' }] }),
+      'nvr',
+      {
+        ip: '172.27.12.3',
+      },
+    )
+    expect(said(other).join()).toContain('does not start with one client twice')
+  })
+
+  test('a user called DEFAULT, one twice, one without a password', () => {
+    const users = (...list: [string, string | null][]) =>
+      said(knows({ users: list.map(([name, password]) => ({ name, password })) }))
+    expect(users(['DEFAULT', 'p'])).toEqual([expect.stringContaining('everybody')])
+    expect(users(['default', 'p'])).toEqual([])
+    expect(users(['rigger', 'p'], ['rigger', 'q'])).toEqual([expect.stringContaining('only the first')])
+    expect(users(['rigger', null])).toEqual([expect.stringContaining('has no password')])
+  })
+})

@@ -2,6 +2,7 @@ import { loginAt } from '../layer3'
 import type { LoginFault, Twin } from '../layer3'
 import { deviceOf, isEnterprise, isOnAir, profileOf, ssidsOn } from '../site'
 import type { Device, SecurityProfile, Site, Ssid } from '../site'
+import { listFaults } from './entLists'
 import { putDevice } from './mends'
 import type { Code } from './catalogue'
 import type { Mend, Rule, Sighting } from './types'
@@ -19,7 +20,14 @@ const faultRule = (code: Code, faults: LoginFault[]): Rule => ({
 
 export const ent1 = faultRule('ENT-1', ['ENT-1', 'path'])
 export const ent2 = faultRule('ENT-2', ['ENT-2'])
-export const ent3 = faultRule('ENT-3', ['ENT-3'])
+const unknownAsker = faultRule('ENT-3', ['ENT-3'])
+export const ent3: Rule = {
+  code: 'ENT-3',
+  check: (plan) => [
+    ...unknownAsker.check(plan),
+    ...plan.site.devices.flatMap((server) => listFaults(plan.site, server)),
+  ],
+}
 
 /** A client in the plan that joins an enterprise SSID with a profile that is not. */
 export const ent4: Rule = {

@@ -39,7 +39,7 @@ function ofProfile(profile: SecurityProfile): Sighting[] {
     })
   if (profile.mode === 'wep')
     sightings.push({
-      says: `Profile “${profile.name}” uses WEP, which is broken in minutes.`,
+      says: `Profile “${profile.name}” uses WEP, which is broken in minutes; the files for the gear leave its SSIDs off the air.`,
       where,
       severity: 'stop',
     })

@@ -12,7 +12,7 @@ export const ssi2: Rule = {
       .map((ssid) => ({
         says: ssid.profileId
           ? `“${ssid.name}” is on the default profile “${profileOf(site, ssid)?.name}”.`
-          : `“${ssid.name}” has no security profile.`,
+          : `“${ssid.name}” has no security profile, so it is left off the air.`,
         where: [atSsid(ssid)],
         mend: onlySpareProfile(site, ssid),
       })),

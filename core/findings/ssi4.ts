@@ -1,13 +1,40 @@
-import { passphraseProblem } from '../site'
-import type { Rule } from './types'
-import { atProfile } from './where'
+import { MOST_SSID_OCTETS, isAllowedAt, octetsOf, passphraseProblem, profileOf } from '../site'
+import type { Site } from '../site'
+import type { Rule, Sighting } from './types'
+import { atProfile, atSsid } from './where'
 
-/** A key its own mode cannot take. Source: IEEE 802.11-2020 annex J.4; see passphraseProblem. */
+/**
+ * What a device refuses: a key that its own mode cannot take (IEEE 802.11-2020 annex J.4; see passphraseProblem), a name
+ * that is too long in octets, a protection that 6 GHz does not allow.
+ */
 export const ssi4: Rule = {
   code: 'SSI-4',
-  check: ({ site }) =>
-    site.profiles.flatMap((profile) => {
+  check: ({ site }) => [
+    ...site.profiles.flatMap((profile) => {
       const problem = passphraseProblem(profile.mode, profile.passphrase)
       return problem ? [{ says: `Profile “${profile.name}”: ${problem}`, where: [atProfile(profile)] }] : []
     }),
+    ...longNames(site),
+    ...notAt6Ghz(site),
+  ],
 }
+
+const longNames = (site: Site): Sighting[] =>
+  site.ssids
+    .filter(({ name }) => octetsOf(name) > MOST_SSID_OCTETS)
+    .map((ssid) => ({
+      says: `The name “${ssid.name}” has ${octetsOf(ssid.name)} octets in UTF-8; an SSID has at most ${MOST_SSID_OCTETS}.`,
+      where: [atSsid(ssid)],
+    }))
+
+const notAt6Ghz = (site: Site): Sighting[] =>
+  site.ssids.flatMap((ssid) => {
+    const profile = profileOf(site, ssid)
+    if (!profile || !ssid.bands.includes('6') || isAllowedAt('6', profile.mode)) return []
+    return [
+      {
+        says: `“${ssid.name}” is to be offered at 6 GHz with the profile “${profile.name}”, whose protection 6 GHz does not allow: it is left off the air there.`,
+        where: [atSsid(ssid), atProfile(profile)],
+      },
+    ]
+  })

@@ -1,8 +1,7 @@
 import { deviceOf } from '../site'
 import type { Device, Site } from '../site'
-import type { Field } from './grammars/faults'
+import type { Field, Keys } from './grammars/faults'
 import { freeradiusPassword, freeradiusUser, freeradiusWord } from './grammars/freeradius'
-import type { Keys } from './hostapdSecurity'
 import { comment, KEY_LEFT_OUT, lines, slug } from './text'
 
 const fieldOf = (

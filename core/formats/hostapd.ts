@@ -1,11 +1,9 @@
 import { networkOf, profileOf, ssidsOn } from '../site'
 import type { Device, Radio, Site, Ssid } from '../site'
-import { Faults } from './grammars/faults'
-import type { Field } from './grammars/faults'
+import type { Field, Keys } from './grammars/faults'
 import { ssidHex } from './grammars/wpa'
 import { channelLines } from './hostapdChannel'
 import { hostapdSecurity } from './hostapdSecurity'
-import type { Keys } from './hostapdSecurity'
 import { offAir } from './onAir'
 import { comment, lines } from './text'
 

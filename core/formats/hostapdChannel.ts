@@ -40,7 +40,7 @@ export function channelLines(
     faults.refuse(field, `is ${widthMhz} MHz wide`, `at most ${widest} MHz (802.11${generation})`)
   if (band === '6' && generation !== 'ax') faults.refuse(field, `is 802.11${generation} at 6 GHz`, '802.11ax')
   const centre = channel === null ? null : centreIndex(band, channel, widthMhz)
-  if (centre !== null && !isBlock(band, widthMhz, centre))
+  if (centre !== null && widthMhz <= widest && !isBlock(band, widthMhz, centre))
     faults.refuse(
       field,
       `is ${widthMhz} MHz on channel ${channel}`,

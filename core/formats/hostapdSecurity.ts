@@ -1,42 +1,14 @@
 import type { Band, Device, RadiusTarget, SecurityProfile, Site } from '../site'
-import { Faults } from './grammars/faults'
-import type { Field } from './grammars/faults'
+import type { Field, Keys } from './grammars/faults'
 import { hostapdPsk, hostapdSae, hostapdValue } from './grammars/wpa'
+import { keyLines } from './keyLines'
 import { serverOf } from './onAir'
 import { KEY_LEFT_OUT } from './text'
 
-/** For whom the file is: with its keys or without. */
-export interface Keys {
-  withKeys: boolean
-  faults: Faults
-}
-
-const keyField = (site: Site, profile: SecurityProfile): Field => ({
-  path: ['profiles', site.profiles.indexOf(profile), 'passphrase'],
-  label: `The key of the profile “${profile.name}”`,
-})
 const secretField = (site: Site, profile: SecurityProfile): Field => ({
   path: ['profiles', site.profiles.indexOf(profile), 'radius', 'secret'],
   label: `The RADIUS secret of the profile “${profile.name}”`,
 })
-
-/**
- * The lines of a key, each by its own writer. Without keys one stands there that the reader refuses to start with; a key
- * is looked at even then, so that what cannot be written is known before anybody asks for it.
- */
-export function keyLines(
-  { site, profile, keys, none }: { site: Site; profile: SecurityProfile; keys: Keys; none: string },
-  ...writers: ((value: string, field: Field, faults: Faults) => string | null)[]
-): string[] {
-  const { passphrase } = profile
-  const written =
-    passphrase === null
-      ? []
-      : writers
-          .map((write) => write(passphrase, keyField(site, profile), keys.faults))
-          .filter((line) => line !== null)
-  return keys.withKeys && passphrase !== null ? [...new Set(written)] : [KEY_LEFT_OUT, none]
-}
 
 /** How hostapd protects one SSID. Source of the directives: hostapd.conf(5). */
 export function hostapdSecurity(

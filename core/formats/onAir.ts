@@ -1,23 +1,15 @@
-import { deviceOf, profileOf } from '../site'
-import type { Band, RadiusTarget, SecurityMode, SecurityProfile, Site, Ssid } from '../site'
-
-/**
- * At 6 GHz an SSID is protected by SAE or by 802.1X with protected management frames; open (without OWE) and WPA2 are not
- * allowed. Source: IEEE 802.11ax-2021 12.12.2 (from memory).
- */
-const AT_6_GHZ: readonly SecurityMode[] = ['wpa3-sae', 'wpa2-wpa3', 'wpa3-enterprise']
+import { deviceOf, isAllowedAt, isEnterprise, profileOf } from '../site'
+import type { Band, RadiusTarget, SecurityProfile, Site, Ssid } from '../site'
 
 /** Why an SSID is not put on the air of a band as the plan has it, or null: what has no protection named is no open network. */
 export function offAir(site: Site, ssid: Ssid, band: Band | null): string | null {
   const profile = profileOf(site, ssid)
   if (!profile) return 'it has no security profile, and no open network is made of that'
   if (profile.mode === 'wep') return 'WEP is broken and is not written out. Choose WPA2 or WPA3'
-  if (band === '6' && !AT_6_GHZ.includes(profile.mode))
+  if (!isAllowedAt(band, profile.mode))
     return `“${profile.name}” has no protection that 6 GHz allows: WPA3, or WPA3 enterprise`
-  return asksForLogin(profile.mode) ? withoutServer(site, profile) : null
+  return isEnterprise(profile) ? withoutServer(site, profile) : null
 }
-
-const asksForLogin = (mode: SecurityMode): boolean => mode === 'wpa2-enterprise' || mode === 'wpa3-enterprise'
 
 function withoutServer(site: Site, { radius }: SecurityProfile): string | null {
   const server = serverOf(site, radius)

@@ -1,9 +1,9 @@
 import { profileOf } from '../site'
 import type { Device, SecurityProfile, Site, Ssid } from '../site'
+import type { Keys } from './grammars/faults'
 import { ssidHex, supplicantPsk, supplicantSae } from './grammars/wpa'
 import { ssidField } from './hostapd'
-import { keyLines } from './hostapdSecurity'
-import type { Keys } from './hostapdSecurity'
+import { keyLines } from './keyLines'
 import { offAir, serverOf } from './onAir'
 import { comment, lines, slug } from './text'
 

@@ -58,9 +58,6 @@ export interface RadiusTarget {
   authenticator: 'accessPoint' | 'controller'
 }
 
-/** Source: IEEE 802.11-2020 9.4.2.2. */
-export const MOST_SSID_OCTETS = 32
-
 export interface Ssid {
   id: Id
   name: string

@@ -1,4 +1,4 @@
-import { isOnAir } from '~/core/site'
+import { MOST_SSID_OCTETS, octetsOf, isOnAir } from '~/core/site'
 import type { Band, Ssid } from '~/core/site'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, SelectInput, TextInput } from '../../components/inputs'
@@ -18,7 +18,7 @@ export function SsidForm({ ssid, isNew, onDone }: Props) {
   const { site } = useSite()
   const [draft, set] = useDraft(ssid)
   const { edit, problems, busy } = usePlanEdit(onDone)
-  const octets = new TextEncoder().encode(draft.name).length
+  const octets = octetsOf(draft.name)
   return (
     <EditForm
       problems={problems}
@@ -40,7 +40,7 @@ export function SsidForm({ ssid, isNew, onDone }: Props) {
         path="name"
         value={draft.name}
         onChange={(name) => set({ name })}
-        hint={`${octets} of 32 octets. Upper and lower case count.`}
+        hint={`${octets} of ${MOST_SSID_OCTETS} octets. Upper and lower case count.`}
       />
       <SelectInput
         label="Network"

@@ -19,6 +19,12 @@ export class Faults {
   }
 }
 
+/** For whom the file is: with its keys or without; and what it cannot hold. */
+export interface Keys {
+  withKeys: boolean
+  faults: Faults
+}
+
 const CONTROL = /\p{Cc}/u
 const HALF = /\p{Cs}/u
 const codePoint = (character: string): string =>
@@ -30,5 +36,3 @@ export function lineProblem(text: string): string | null {
   if (control) return `holds the control character ${codePoint(control[0])}`
   return HALF.test(text) ? 'holds half of a character (a lone surrogate)' : null
 }
-
-export const octetsOf = (text: string): number => new TextEncoder().encode(text).length

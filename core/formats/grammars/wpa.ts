@@ -1,7 +1,7 @@
-import { MOST_SSID_OCTETS } from '../../site'
+import { MOST_SSID_OCTETS, octetsOf } from '../../site'
 import { rawKey } from '../../site/rawKey'
 import { hexOf } from '../text'
-import { lineProblem, octetsOf } from './faults'
+import { lineProblem } from './faults'
 import type { Faults, Field } from './faults'
 
 /** 64 hex digits are the raw key itself. Source: IEEE 802.11-2020 annex J.4. */
