@@ -1,12 +1,11 @@
 import { isIp } from '../addressing'
-import { grouped } from '../grouped'
 import { networkOf } from '../site'
 import type { Addressing, Device, Edit, Management, Network, Site } from '../site'
-import { CellFault, deviceNamed } from './cellFault'
+import { CellFault, NameBook } from './cellFault'
 import { writeCsv } from './csv'
 import type { CsvTable } from './csv'
 import { cellReader, csvField, rowNumber } from './csvFields'
-import type { CsvField, ImportPreview, Mapping } from './csvFields'
+import type { Cells, CsvField, ImportPreview, Mapping } from './csvFields'
 
 export const ADDRESS_FIELDS: readonly CsvField[] = [
   csvField('device', 'Device', true, 'name', 'hostname', 'host'),
@@ -16,36 +15,54 @@ export const ADDRESS_FIELDS: readonly CsvField[] = [
   csvField('prefix', 'Mask /', false, 'prefix length', 'mask', 'cidr'),
   csvField('gateway', 'Gateway', false, 'router'),
   csvField('mac', 'Hardware address (MAC)', false, 'mac', 'hardware address'),
+  csvField('device_id', 'Device id', false),
+  csvField('network_id', 'Network id', false),
 ]
 
-/** Every device's own address, one row each. */
-export const addressesCsv = (site: Site): string =>
-  writeCsv(
+/** Every device's own address, one row each; ids only where a name is not enough. */
+export function addressesCsv(site: Site): string {
+  const { devices, networks } = booksOf(site)
+  return writeCsv(
     ADDRESS_FIELDS.map(({ key }) => key),
-    site.devices.map(({ name, mac, management }) => [
-      name,
-      networkOf(site, management.networkId)?.name ?? '',
-      management.addressing,
-      management.ip,
-      management.prefixLength,
-      management.gateway,
-      mac,
-    ]),
+    site.devices.map((device) => {
+      const { name, mac, management } = device
+      const network = networkOf(site, management.networkId)
+      return [
+        name,
+        network?.name ?? '',
+        management.addressing,
+        management.ip,
+        management.prefixLength,
+        management.gateway,
+        mac,
+        devices.idIfNeeded(device),
+        networks.idIfNeeded(network),
+      ]
+    }),
   )
+}
+
+interface Books {
+  devices: NameBook<Device>
+  networks: NameBook<Network>
+}
+const booksOf = (site: Site): Books => ({
+  devices: new NameBook(site.devices, 'device'),
+  networks: new NameBook(site.networks, 'network'),
+})
 
 /** What the rows would change. Empty cells and missing columns leave a thing as it is. */
 export function readAddresses(site: Site, table: CsvTable, mapping: Mapping): ImportPreview<Edit> {
   const preview: ImportPreview<Edit> = { edits: [], changes: [], problems: [], unchanged: 0 }
-  const devices = grouped(site.devices, ({ name }) => name.toLowerCase())
-  const networks = new Map(site.networks.map((network) => [network.name.toLowerCase(), network]))
+  const books = booksOf(site)
   const seen = new Map<string, number>()
   const reader = cellReader(mapping)
   table.rows.forEach((cells, index) => {
     const row = rowNumber(index)
     try {
       const cell = reader(cells)
-      const device = deviceOfRow(devices, seen, cell('device') ?? '', row)
-      const next = changedDevice(device, networks, cell)
+      const device = deviceOfRow(books, seen, cell, row)
+      const next = changedDevice(device, books, cell)
       if (JSON.stringify(next) === JSON.stringify(device)) return void preview.unchanged++
       preview.edits.push({ op: 'put', collection: 'devices', record: next })
       preview.changes.push({ row, says: `${device.name}: ${words(device)} becomes ${words(next)}` })
@@ -62,13 +79,8 @@ const words = ({ management, mac }: Device): string =>
     .filter((part) => part !== null)
     .join(' ')
 
-function deviceOfRow(
-  devices: Map<string, Device[]>,
-  seen: Map<string, number>,
-  name: string,
-  row: number,
-): Device {
-  const device = deviceNamed(devices, name, 'Device')
+function deviceOfRow({ devices }: Books, seen: Map<string, number>, cell: Cells, row: number): Device {
+  const device = devices.find(cell.asIs('device') ?? '', cell('device_id') ?? '', 'Device')
   const before = seen.get(device.id)
   if (before !== undefined)
     throw new CellFault('Device', `${device.name} stands in row ${before} already. Keep one of the two.`)
@@ -76,35 +88,25 @@ function deviceOfRow(
   return device
 }
 
-type Cells = (key: string) => string | undefined
-
-function changedDevice(device: Device, networks: Map<string, Network>, cell: Cells): Device {
+function changedDevice(device: Device, { networks }: Books, cell: Cells): Device {
   const { management } = device
   const next: Management = {
-    networkId: networkIn(cell('network'), networks, management.networkId),
+    networkId: networkIn(cell, networks, management.networkId),
     addressing: addressingIn(cell('addressing'), management.addressing),
     ip: ipIn(cell('ip'), 'IP address', management.ip),
     prefixLength: prefixIn(cell('prefix'), management.prefixLength),
     gateway: ipIn(cell('gateway'), 'Gateway', management.gateway),
   }
-  if (next.addressing === 'fixed' && next.ip === null)
+  const isNew = next.addressing !== management.addressing || next.ip !== management.ip
+  if (isNew && next.addressing === 'fixed' && next.ip === null)
     throw new CellFault('IP address', `${device.name} is to have a fixed address, and none is given.`)
   return { ...device, management: next, mac: macIn(cell('mac'), device.mac) }
 }
 
-function networkIn(
-  text: string | undefined,
-  networks: Map<string, Network>,
-  now: string | null,
-): string | null {
-  if (!text) return now
-  const network = networks.get(text.toLowerCase())
-  if (!network)
-    throw new CellFault(
-      'Network',
-      `There is no network “${text}”. Known: ${[...networks.values()].map(({ name }) => name).join(', ')}.`,
-    )
-  return network.id
+function networkIn(cell: Cells, networks: NameBook<Network>, now: string | null): string | null {
+  return cell('network') || cell('network_id')
+    ? networks.find(cell.asIs('network') ?? '', cell('network_id') ?? '', 'Network').id
+    : now
 }
 
 const ADDRESSINGS: readonly Addressing[] = ['fixed', 'dhcp', 'reserved', 'none']
@@ -144,5 +146,6 @@ function macIn(text: string | undefined, now: string | null): string | null {
       'Hardware address (MAC)',
       `“${text}” is no hardware address. Twelve hex digits are expected.`,
     )
-  return digits.match(/../g)?.join(':') ?? now
+  const mac = digits.match(/../g)?.join(':') ?? now
+  return mac === now?.toLowerCase() ? now : mac
 }

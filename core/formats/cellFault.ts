@@ -1,4 +1,4 @@
-import type { Device } from '../site'
+import { grouped } from '../grouped'
 
 /** What is wrong with one cell of a table that is read in. */
 export class CellFault extends Error {
@@ -10,13 +10,71 @@ export class CellFault extends Error {
   }
 }
 
-/** The one device of that name, or a fault of the column. Upper and lower case are the same here. */
-export function deviceNamed(devices: Map<string, Device[]>, name: string, column: string): Device {
-  if (name === '') throw new CellFault(column, 'The name of the device is missing.')
-  const found = devices.get(name.toLowerCase()) ?? []
-  const [device] = found
-  if (!device) throw new CellFault(column, `There is no device “${name}” in this site.`)
-  if (found.length > 1)
-    throw new CellFault(column, `${found.length} devices are called “${name}”. Rename one first.`)
-  return device
+interface Named {
+  id: string
+  name: string
 }
+
+/**
+ * Records of one collection by what a table calls them. A name stands for the one record that has it; upper and lower case
+ * and outer blanks are the same where that leaves no doubt. Where a name is not enough the table gives the id too.
+ */
+export class NameBook<T extends Named> {
+  private readonly byId: Map<string, T>
+  private readonly exact: Map<string, T[]>
+  private readonly loose: Map<string, T[]>
+
+  constructor(
+    private readonly records: readonly T[],
+    /** What one of them is called in a sentence: “device”. */
+    private readonly noun: string,
+  ) {
+    this.byId = new Map(records.map((record) => [record.id, record]))
+    this.exact = grouped(records, ({ name }) => name)
+    this.loose = grouped(records, ({ name }) => folded(name))
+  }
+
+  /** The id where the name alone would not come back as this record; else nothing. */
+  idIfNeeded = (record: T | undefined): string =>
+    record &&
+    (this.loose.get(folded(record.name))?.length !== 1 ||
+      /\p{Cs}|\u0000/u.test(record.name) ||
+      folded(record.name) === '')
+      ? record.id
+      : ''
+
+  /** The one record of that name, or with that id where it is given; a fault of the column otherwise. */
+  find(name: string, id: string, column: string): T {
+    const byId = this.byId.get(id.trim())
+    if (byId) return this.agreeing(byId, name, column)
+    if (folded(name) === '') throw new CellFault(column, `The name of the ${this.noun} is missing.`)
+    const exact = this.exact.get(name) ?? []
+    const found = exact.length === 1 ? exact : (this.loose.get(folded(name)) ?? [])
+    const [record] = found
+    if (!record)
+      throw new CellFault(column, `There is no ${this.noun} “${name.trim()}” in this site.${this.known()}`)
+    if (found.length > 1)
+      throw new CellFault(
+        column,
+        `${found.length} ${this.noun}s are called “${name.trim()}”. Rename one first, or give its id.`,
+      )
+    return record
+  }
+
+  private agreeing(record: T, name: string, column: string): T {
+    const others = this.exact.get(name) ?? []
+    if (name !== record.name && others.length > 0)
+      throw new CellFault(
+        column,
+        `The id is that of “${record.name}”, and the name that of another ${this.noun}. Keep one of the two.`,
+      )
+    return record
+  }
+
+  private known = (): string =>
+    this.records.length > 0 && this.records.length <= 12
+      ? ` Known: ${this.records.map(({ name }) => name).join(', ')}.`
+      : ''
+}
+
+const folded = (name: string): string => name.trim().toLowerCase()

@@ -43,13 +43,20 @@ export function guessMapping(columns: string[], fields: readonly CsvField[]): Ma
 export const unmapped = (mapping: Mapping, fields: readonly CsvField[]): string[] =>
   fields.filter(({ key, needed }) => needed && (mapping[key] ?? null) === null).map(({ label }) => label)
 
-/** Reads cells of a row by field; undefined where no column is mapped. */
+/** Cells of a row by field, without outer blanks, or as they stand; undefined where no column is mapped. */
+export interface Cells {
+  (key: string): string | undefined
+  asIs: (key: string) => string | undefined
+}
+
 export const cellReader =
   (mapping: Mapping) =>
-  (row: string[]) =>
-  (key: string): string | undefined => {
-    const at = mapping[key] ?? null
-    return at === null ? undefined : (row[at] ?? '')
+  (row: string[]): Cells => {
+    const asIs = (key: string) => {
+      const at = mapping[key] ?? null
+      return at === null ? undefined : (row[at] ?? '')
+    }
+    return Object.assign((key: string) => asIs(key)?.trim(), { asIs })
   }
 
 /** What an import would do, row by row; with any problem nothing is done. */

@@ -1,11 +1,10 @@
-import { grouped } from '../grouped'
 import { endKey, keptStated, linkAt, neighbourAt, portName, portRange, switchingDevices } from '../site'
 import type { CableCategory, Device, Edit, Link, LinkEnd, Port, Site } from '../site'
-import { CellFault, deviceNamed } from './cellFault'
+import { CellFault, NameBook } from './cellFault'
 import { writeCsv } from './csv'
 import type { CsvTable } from './csv'
 import { cellReader, csvField, rowNumber } from './csvFields'
-import type { CsvField, ImportPreview, Mapping, RowProblem } from './csvFields'
+import type { Cells, CsvField, ImportPreview, Mapping, RowProblem } from './csvFields'
 import { slug } from './text'
 
 export const PORT_FIELDS: readonly CsvField[] = [
@@ -30,10 +29,13 @@ export const PORT_FIELDS: readonly CsvField[] = [
   csvField('to_port', 'Its port', false, 'remote port', 'neighbour port'),
   csvField('length_m', 'Length, m', false, 'length'),
   csvField('cable', 'Cable', false, 'category'),
+  csvField('device_id', 'Device id', false),
+  csvField('to_device_id', 'Id of what is plugged in', false),
 ]
 
-/** Every port of every device with ports side by side, one row each. */
+/** Every port of every device with ports side by side, one row each; ids only where a name is not enough. */
 export function portsCsv(site: Site): string {
+  const book = new NameBook(site.devices, 'device')
   const rows = switchingDevices(site).flatMap((device) =>
     device.ports.map((port) => {
       const far = neighbourAt(site, { deviceId: device.id, port: port.number })
@@ -49,6 +51,8 @@ export function portsCsv(site: Site): string {
         far?.end.port ?? '',
         far?.link.lengthM ?? '',
         far?.link.category ?? '',
+        book.idIfNeeded(device),
+        book.idIfNeeded(far?.device),
       ]
     }),
   )
@@ -58,15 +62,13 @@ export function portsCsv(site: Site): string {
   )
 }
 
-type Cells = (key: string) => string | undefined
-
 const SPEEDS = [10, 100, 1000, 2500, 5000, 10000]
 const CATEGORIES = ['cat5e', 'cat6', 'cat6a', 'fibre', 'mains'] as const
 
 /** What the rows of a table would change. Empty cells and missing columns leave a thing as it is. */
 export function readPorts(site: Site, table: CsvTable, mapping: Mapping): ImportPreview<Edit> {
   const preview: ImportPreview<Edit> = { edits: [], changes: [], problems: [], unchanged: 0 }
-  const devices = grouped(site.devices, ({ name }) => name.toLowerCase())
+  const devices = new NameBook(site.devices, 'device')
   const seen = new Map<string, number>()
   const cables = new Map<string, { far: LinkEnd; row: number }>()
   const reader = cellReader(mapping)
@@ -84,7 +86,7 @@ export function readPorts(site: Site, table: CsvTable, mapping: Mapping): Import
 
 interface Reading {
   site: Site
-  devices: Map<string, Device[]>
+  devices: NameBook<Device>
   seen: Map<string, number>
   cables: Map<string, { far: LinkEnd; row: number }>
   preview: ImportPreview<Edit>
@@ -118,7 +120,8 @@ function portOfRow(
   deviceKey: string,
   portKey: string,
 ): { device: Device; port: Port } {
-  const device = deviceNamed(devices, cell(deviceKey) ?? '', deviceKey === 'device' ? 'Device' : 'Plugged in')
+  const column = deviceKey === 'device' ? 'Device' : 'Plugged in'
+  const device = devices.find(cell.asIs(deviceKey) ?? '', cell(`${deviceKey}_id`) ?? '', column)
   const number = wholeNumber(cell(portKey) ?? '')
   const port = device.ports.find((candidate) => candidate.number === number)
   if (!port)
@@ -134,7 +137,7 @@ const wholeNumber = (text: string): number | null => (/^\d{1,6}$/.test(text) ? N
 function changedPort(device: Device, port: Port, cell: Cells): Port {
   const mode = oneOf(cell('mode'), 'Kind', ['access', 'trunk'] as const) ?? port.mode
   const nativeVlan = nativeOf(cell('native_vlan'), port.nativeVlan)
-  const tagged = vlanList(cell('tagged_vlans')) ?? port.taggedVlans
+  const tagged = sameOrder(vlanList(cell('tagged_vlans')), port.taggedVlans)
   if (mode === 'access' && (cell('tagged_vlans') ?? '') !== '')
     throw new CellFault(
       'Tagged VLANs',
@@ -146,7 +149,8 @@ function changedPort(device: Device, port: Port, cell: Cells): Port {
     mode,
     nativeVlan,
     // Some exports repeat the native VLAN among the tagged ones: it leaves untagged all the same.
-    taggedVlans: mode === 'trunk' ? tagged.filter((vlanId) => vlanId !== nativeVlan) : [],
+    taggedVlans:
+      mode === 'trunk' ? tagged.filter((vlanId) => vlanId !== nativeVlan) : mode === port.mode ? tagged : [],
     admit: mode === port.mode ? port.admit : mode === 'trunk' ? 'all' : 'untaggedOnly',
     poe: poe === undefined ? port.poe : poe === 'on' || poe === 'yes',
     speedMbps: speedOf(cell('speed_mbps'), port.speedMbps),
@@ -191,6 +195,13 @@ function vlanList(text: string | undefined): number[] | undefined {
   ].sort((a, b) => a - b)
 }
 
+/** The plan's own list where the table names the same VLANs in another order. */
+function sameOrder(read: number[] | undefined, now: number[]): number[] {
+  const isSame =
+    read === undefined || (read.length === now.length && now.every((vlanId) => read.includes(vlanId)))
+  return isSame ? now : read
+}
+
 function speedOf(text: string | undefined, now: number | null): number | null {
   if (text === undefined || text === '') return now
   if (['auto', 'negotiated'].includes(text.toLowerCase())) return null
@@ -218,11 +229,14 @@ function differences(before: Port, after: Port): string[] {
 /** A cable that is named and not there is put in; what was in either socket comes out. */
 function cableEdits(reading: Reading, end: LinkEnd, cell: Cells): { edits: Edit[]; says: string[] } {
   const none = { edits: [], says: [] }
-  if ((cell('to_device') ?? '') === '') return none
+  if (!cell('to_device') && !cell('to_device_id')) return none
   const { site, cables, row } = reading
   const { device, port } = portOfRow(reading, cell, 'to_device', 'to_port')
   const far: LinkEnd = { deviceId: device.id, port: port.number }
-  if (device.id === end.deviceId)
+  const link = linkAt(site, end)
+  const there = linkAt(site, far)
+  const same = link !== undefined && link === there
+  if (device.id === end.deviceId && !same)
     throw new CellFault('Plugged in', `${portName(site, end)} cannot be plugged into ${device.name} itself.`)
   for (const [one, other] of [
     [end, far],
@@ -233,11 +247,8 @@ function cableEdits(reading: Reading, end: LinkEnd, cell: Cells): { edits: Edit[
       throw new CellFault('Plugged in', `${portName(site, one)} has another cable in row ${claimed.row}.`)
     cables.set(endKey(one), { far: other, row })
   }
-  const link = linkAt(site, end)
-  const there = linkAt(site, far)
   const lengthM = lengthOf(cell('length_m'), link?.lengthM ?? 1)
   const category: CableCategory = oneOf(cell('cable'), 'Cable', CATEGORIES) ?? link?.category ?? 'cat6'
-  const same = link !== undefined && link === there
   if (same && link.lengthM === lengthM && link.category === category) return none
   const record: Link = {
     id: same ? link.id : slug(`l ${end.deviceId} ${end.port}`).slice(0, 40),

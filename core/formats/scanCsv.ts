@@ -62,8 +62,8 @@ export function readScanCsv(text: string, newId: () => Id): Outcome<Neighbour[]>
     return [
       {
         id: newId(),
-        name: (cells[at.name] ?? '').slice(0, 60),
-        bssid: (cells[at.bssid] ?? '').slice(0, 17) || null,
+        name: (cells[at.name] ?? '').trim().slice(0, 60),
+        bssid: (cells[at.bssid] ?? '').trim().slice(0, 17) || null,
         band: bandOf(cells[at.band] ?? '', channel),
         channel,
         widthMhz: [20, 40, 80, 160].find((width) => (cells[at.width] ?? '').includes(String(width))) ?? 20,
