@@ -4,7 +4,7 @@ import { applyEdits, integrityProblems, lengthM } from '../site'
 import type { Point } from '../site'
 import { readDxf } from './dxf'
 import { wallsFromDxf } from './dxfWalls'
-import { fromGlobe, readGeoJson, toGlobe, writeGeoJson } from './geojson'
+import { readGeoJson } from './readGeoJson'
 import { joinLines } from './joinLines'
 
 /** A DXF of our own: groups of code and value. */
@@ -215,92 +215,6 @@ describe('DXF', () => {
         ],
       ]),
     ).toHaveLength(1)
-  })
-})
-
-describe('GeoJSON', () => {
-  const origin = { latitudeDeg: 51.7, longitudeDeg: 3.8, bearingDeg: 20 }
-  const choices = { level, polygons: 'buildings' as const, material: 'brick', thicknessMm: 100 }
-
-  test('degrees are as long as the tables of the ellipsoid have them (WGS 84; 110.574 and 111.320 km at the equator, from memory)', () => {
-    const equator = { latitudeDeg: 0, longitudeDeg: 0, bearingDeg: 0 }
-    expect(fromGlobe(equator, [0, 1])[1] / 1000).toBeCloseTo(110.574, 2)
-    expect(fromGlobe(equator, [1, 0])[0] / 1000).toBeCloseTo(111.32, 2)
-    // At 60° a degree of longitude is 55.800 km.
-    expect(fromGlobe({ ...equator, latitudeDeg: 60 }, [1, 60])[0] / 1000).toBeCloseTo(55.8, 1)
-  })
-
-  test('there and back is where it was, whichever way the plan lies', () => {
-    for (const point of [
-      [0, 0],
-      [240, 160],
-      [-12.5, 7.25],
-    ] as Point[])
-      expect(fromGlobe(origin, toGlobe(origin, point))).toEqual(point)
-    // Turned by a quarter, the plan's east is the globe's south.
-    const turned = { latitudeDeg: 51.7, longitudeDeg: 3.8, bearingDeg: 90 }
-    expect(toGlobe(turned, [100, 0])[1]).toBeLessThan(51.7)
-  })
-
-  test('the whole boatyard comes back as it was', () => {
-    const site = boatyard()
-    const text = writeGeoJson(site, origin)
-    const read = readGeoJson(text, origin, choices, site, newId)
-    if (!read.ok) throw new Error(said(read))
-    const bare = { ...site, walls: [], obstacles: [], buildings: [], keepOuts: [] }
-    const back = applyEdits(bare, read.value.edits)
-    for (const list of ['walls', 'obstacles', 'buildings', 'keepOuts', 'areas'] as const) {
-      expect(back[list].map(({ id }) => id)).toEqual(site[list].map(({ id }) => id))
-      back[list].forEach((record, i) => {
-        const shape = (one: object) =>
-          ('outline' in one ? one.outline : (one as { points: Point[] }).points) as Point[]
-        const [now, then] = [shape(record), shape(site[list][i]!)]
-        now.forEach(([x, y], k) => {
-          expect(Math.abs(x - then[k]![0])).toBeLessThan(0.003)
-          expect(Math.abs(y - then[k]![1])).toBeLessThan(0.003)
-        })
-      })
-    }
-    expect(integrityProblems(back)).toEqual([])
-    expect(read.value.skipped).toEqual([{ kind: 'Point', count: 25 }])
-  })
-
-  test('strange polygons and lines become what was chosen', () => {
-    const square = [
-      [3.8, 51.7],
-      [3.801, 51.7],
-      [3.801, 51.701],
-      [3.8, 51.7],
-    ]
-    const text = JSON.stringify({
-      type: 'FeatureCollection',
-      features: [
-        {
-          type: 'Feature',
-          properties: { name: 'Shed' },
-          geometry: { type: 'Polygon', coordinates: [square] },
-        },
-        { type: 'Feature', properties: null, geometry: { type: 'LineString', coordinates: square } },
-        { type: 'Feature', properties: {}, geometry: null },
-      ],
-    })
-    const read = readGeoJson(text, origin, choices, boatyard(), newId)
-    expect(read).toMatchObject({
-      ok: true,
-      value: { counts: { buildings: 1, walls: 1 }, skipped: [{ kind: 'nothing', count: 1 }] },
-    })
-  })
-
-  test.each([
-    ['{', 'is not JSON'],
-    ['{"type":"Topology"}', 'no GeoJSON'],
-    ['{"type":"FeatureCollection","features":[]}', 'no features'],
-    [
-      '{"type":"Feature","properties":{},"geometry":{"type":"LineString","coordinates":[[120000,480000],[120100,480000]]}}',
-      'no longitude and latitude',
-    ],
-  ])('what cannot be read is said (%#)', (text, message) => {
-    expect(said(readGeoJson(text, origin, choices, boatyard(), newId))).toContain(message)
   })
 })
 

@@ -1,4 +1,5 @@
 import { spawnSync } from 'node:child_process'
+import { existsSync } from 'node:fs'
 
 export interface Ran {
   ok: boolean
@@ -27,7 +28,9 @@ export function must(command: string, args: string[], options: { env?: NodeJS.Pr
   return out
 }
 
-const has = (program: string): boolean => ran('sh', ['-c', `command -v ${program}`]).ok
+/** A program by its name, or a part of one by its path. */
+const has = (program: string): boolean =>
+  program.startsWith('/') ? existsSync(program) : ran('sh', ['-c', `command -v ${program}`]).ok
 
 /**
  * `test`, or `test.skip` with the reason printed, where this machine lacks programs or rights. Where CI says that the
