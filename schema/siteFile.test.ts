@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs'
-import Ajv from 'ajv/dist/2019'
+import Ajv from 'ajv/dist/2020'
 import { pathText } from '~/core/outcome'
 import { seededRandom } from '~/core/random'
+import { mutated } from '~/tests/kit/mutated'
 import { siteFileJsonSchema } from '~/scripts/jsonSchema'
 import { spoiltYard, yard } from '~/tests/kit/yard'
 import { readSiteFile, siteFile, writeSiteFile } from './siteFile'
@@ -139,27 +140,13 @@ test('the published JSON Schema is the one the validator gives', () => {
   expect(JSON.parse(readFileSync('docs/site-file.schema.json', 'utf8'))).toEqual(siteFileJsonSchema())
 })
 
-/** Changes one leaf of a tree to something of another shape. */
-function mutate(data: unknown, random: () => number): unknown {
-  const odd = [null, 0, -1, 4095, 1.5, '', 'x', '10.0.0.0/33', '300.1.1.1', true, [], {}, 'a'.repeat(5000)]
-  if (typeof data !== 'object' || data === null || random() < 0.04)
-    return odd[Math.floor(random() * odd.length)]
-  const keys = Object.keys(data)
-  const key = keys[Math.floor(random() * keys.length)]
-  if (key === undefined) return { stranger: 1 }
-  const copy = (Array.isArray(data) ? [...(data as unknown[])] : { ...data }) as Record<string, unknown>
-  if (random() < 0.05 && !Array.isArray(data)) delete copy[key]
-  else copy[key] = mutate(copy[key], random)
-  return copy
-}
-
 test('schema and validator judge 1500 spoilt files alike', () => {
   const validate = new Ajv({ strict: false }).compile(siteFileJsonSchema())
   const random = seededRandom(2019)
   const whole = JSON.parse(writeSiteFile(yard(), true)) as unknown
   let refused = 0
   for (let i = 0; i < 1500; i++) {
-    const spoilt = mutate(whole, random)
+    const spoilt = mutated(whole, random)
     const ours = siteFile.validate(spoilt, { convert: false }).error === undefined
     if (validate(spoilt) !== ours)
       throw new Error(

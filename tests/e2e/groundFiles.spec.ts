@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { deflateSync } from 'node:zlib'
 import { expect, test } from '@playwright/test'
 import { fine, onScreen } from './chart'
-import { boatyard, faultsOf, open } from './kit'
+import { boatyard, faultsOf, open, postEdit } from './kit'
 
 /** A plain PNG of that size, white; made here so that no picture has to be kept. */
 function png(width: number, height: number): Buffer {
@@ -93,6 +93,7 @@ test('a drawing, a large picture scaled by two points, and GeoJSON out and in', 
   await expect(page.getByText('revision 4')).toBeVisible()
   const file = JSON.parse(await (await page.request.get(`${site}/export`)).text()) as {
     underlays: { widthPx: number; metresPerPx: number; pictureId: string }[]
+    devices: { id: string }[]
   }
   const [underlay] = file.underlays
   expect(underlay?.widthPx).toBe(4096)
@@ -100,6 +101,9 @@ test('a drawing, a large picture scaled by two points, and GeoJSON out and in', 
   const picture = await page.request.get(`${site}/pictures/${underlay?.pictureId}`)
   expect(picture.headers()['content-type']).toBe('image/jpeg')
 
+  const shop = file.devices.find(({ id }) => id === 'ap-shop')!
+  const renamed = { op: 'put', collection: 'devices', record: { ...shop, name: 'Chandlery\u0001 & <AP>' } }
+  await postEdit(page.request, baseURL!, site, { revision: 4, label: 'An odd name', edits: [renamed] })
   const geojson = await (await page.request.get(`${site}/geojson`)).body()
   await open(page, `${site}/ground?files=open`)
   await page
@@ -116,6 +120,15 @@ test('a drawing, a large picture scaled by two points, and GeoJSON out and in', 
   expect(text.includes('data:image/png')).toBe(true)
   expect(text.includes('data:image/jpeg')).toBe(true)
   expect(text.includes('Steel workshop')).toBe(true)
+  const words = await page.evaluate((xml) => {
+    const parsed = new DOMParser().parseFromString(xml, 'image/svg+xml')
+    return parsed.querySelector('parsererror')
+      ? ['broken']
+      : [...parsed.querySelectorAll('text')].map(
+          ({ childNodes, textContent }) => `${childNodes.length} ${textContent}`,
+        )
+  }, text)
+  expect(words.filter((word) => /^1 Chandlery\uFFFD & <AP> \d+$/.test(word))).toHaveLength(1)
   const [image] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Chart as PNG' }).click(),

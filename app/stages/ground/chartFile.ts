@@ -1,3 +1,5 @@
+import { xmlSafe } from '~/core/formats'
+
 const SVG = 'http://www.w3.org/2000/svg'
 /** What a shape takes from the page’s style sheets, and what it would be without; words have more. */
 const PAINT: Record<string, string> = {
@@ -35,7 +37,14 @@ function painted(element: Element): Element {
       if (value && value !== plain) target.setAttribute(name, value)
     }
   })
+  for (const text of copy.querySelectorAll('text')) inOnePiece(text)
   return copy
+}
+
+/** Words of several spans as one text, with the space between them: other programs take a span for a word of its own. */
+function inOnePiece(text: SVGTextElement): void {
+  text.textContent = text.textContent
+  text.setAttributeNS('http://www.w3.org/XML/1998/namespace', 'xml:space', 'preserve')
 }
 
 /** Pictures on this server become part of the file. */
@@ -86,7 +95,7 @@ export async function chartSvg(frame: HTMLElement): Promise<string> {
   }
   if (above) out.append(...painted(above).children)
   await withPictures(out)
-  return new XMLSerializer().serializeToString(out)
+  return xmlSafe(new XMLSerializer().serializeToString(out))
 }
 
 function save(href: string, name: string): void {
