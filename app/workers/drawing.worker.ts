@@ -2,9 +2,14 @@ import { readDxf } from '~/core/formats'
 import type { DxfDrawing } from '~/core/formats'
 import type { Outcome } from '~/core/outcome'
 
+export interface DrawingQuestion {
+  bytes: Uint8Array
+  /** Also what is hidden in the drawing. */
+  hidden: boolean
+}
 export type DrawingAnswer = Outcome<DxfDrawing>
 
 /** Reads a drawing away from the page: a large one takes seconds. */
-addEventListener('message', ({ data }: MessageEvent<string>) => {
-  postMessage(readDxf(data) satisfies DrawingAnswer)
+addEventListener('message', ({ data }: MessageEvent<DrawingQuestion>) => {
+  postMessage(readDxf(data.bytes, { hidden: data.hidden }) satisfies DrawingAnswer)
 })

@@ -38,7 +38,7 @@ export class NameBook<T extends Named> {
   idIfNeeded = (record: T | undefined): string =>
     record &&
     (this.loose.get(folded(record.name))?.length !== 1 ||
-      /\p{Cs}|\u0000/u.test(record.name) ||
+      /[\p{Cs}\p{Cc}]/u.test(record.name) ||
       folded(record.name) === '')
       ? record.id
       : ''

@@ -1,37 +1,13 @@
 import { readFileSync } from 'node:fs'
+import { dxf, line } from '~/tests/kit/dxfText'
 import { boatyard } from '~/tests/kit/yard'
 import { applyEdits, integrityProblems, lengthM } from '../site'
 import type { Point } from '../site'
 import { readDxf } from './dxf'
-import { wallsFromDxf } from './dxfWalls'
+import { wallsFromDxf } from './dxf/walls'
 import { readGeoJson } from './readGeoJson'
-import { joinLines } from './joinLines'
+import { joinLines } from './dxf/joinLines'
 
-/** A DXF of our own: groups of code and value. */
-const dxf = (
-  entities: (string | number)[],
-  units: number | null = 6,
-  blocks: (string | number)[] = [],
-): string =>
-  [
-    ...(units === null ? [] : [0, 'SECTION', 2, 'HEADER', 9, '$INSUNITS', 70, units, 0, 'ENDSEC']),
-    ...(blocks.length > 0 ? [0, 'SECTION', 2, 'BLOCKS', ...blocks, 0, 'ENDSEC'] : []),
-    ...[0, 'SECTION', 2, 'ENTITIES', ...entities, 0, 'ENDSEC', 0, 'EOF'],
-  ].join('\n')
-const line = (layer: string, [x1, y1]: Point, [x2, y2]: Point) => [
-  0,
-  'LINE',
-  8,
-  layer,
-  10,
-  x1,
-  20,
-  y1,
-  11,
-  x2,
-  21,
-  y2,
-]
 const level = { id: 'l', name: 'Ground', floorM: 0, heightM: 3, slabMaterial: 'concrete', slabMm: 0 }
 let serial = 0
 const newId = () => `n${serial++}`

@@ -5,19 +5,26 @@ import type { Problem } from '~/core/outcome'
 import { MATERIALS, materialOf } from '~/core/radio'
 import type { Level } from '~/core/site'
 import { Problems } from '../../components/Problems'
-import { NumberInput, SelectInput } from '../../components/inputs'
+import { CheckInput, NumberInput, SelectInput } from '../../components/inputs'
 import { newId } from '../../hooks/newId'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
-import type { DrawingAnswer } from '../../workers/drawing.worker'
+import type { DrawingAnswer, DrawingQuestion } from '../../workers/drawing.worker'
 import { FilePick } from './FilePick'
 
 const UNITS = [
   { value: '0.001', label: 'millimetres' },
   { value: '0.01', label: 'centimetres' },
+  { value: '0.1', label: 'decimetres' },
   { value: '1', label: 'metres' },
   { value: '0.0254', label: 'inches' },
   { value: '0.3048', label: 'feet' },
+  { value: '0.9144', label: 'yards' },
 ]
+/** The usual units, and the drawing's own where it is none of them. */
+const unitChoices = ({ metresPerUnit, unitName }: DxfDrawing) =>
+  metresPerUnit === null || unitName === null || UNITS.some(({ value }) => Number(value) === metresPerUnit)
+    ? UNITS
+    : [...UNITS, { value: String(metresPerUnit), label: unitName }]
 
 /** Walls from a DXF: each layer gets a material, or is left out. */
 export function DxfImport({ level, onDone }: { level: Level; onDone: () => void }) {
@@ -26,7 +33,11 @@ export function DxfImport({ level, onDone }: { level: Level; onDone: () => void 
   const [reading, setReading] = useState(false)
   const worker = useRef<Worker | null>(null)
   useEffect(() => () => worker.current?.terminate(), [])
-  const read = (text: string) => {
+  const [bytes, setBytes] = useState<Uint8Array | null>(null)
+  const [hidden, setHidden] = useState(false)
+  const read = (file: Uint8Array, withHidden: boolean) => {
+    setBytes(file)
+    setHidden(withHidden)
     worker.current?.terminate()
     const made = new Worker(new URL('../../workers/drawing.worker.ts', import.meta.url), { type: 'module' })
     worker.current = made
@@ -39,12 +50,12 @@ export function DxfImport({ level, onDone }: { level: Level; onDone: () => void 
       if (data.ok) setDrawing(data.value)
       else setUnread(data.problems)
     })
-    made.postMessage(text)
+    made.postMessage({ bytes: file, hidden: withHidden } satisfies DrawingQuestion)
   }
   return (
     <section aria-label="DXF">
       <h3 className="font-semibold">Walls from a drawing (DXF)</h3>
-      <FilePick label="DXF file" accept=".dxf" onText={read} />
+      <FilePick label="DXF file" accept=".dxf" onBytes={(file) => read(file, false)} />
       {reading && (
         <p role="status" className="mt-2 flex items-center gap-3">
           Reading the drawing…
@@ -60,6 +71,13 @@ export function DxfImport({ level, onDone }: { level: Level; onDone: () => void 
         </p>
       )}
       <Problems problems={unread} title="Nothing was changed." />
+      {bytes && drawing && (drawing.hidden > 0 || hidden) && (
+        <CheckInput
+          label={`also what the drawing hides: paper space, layers that are off or frozen${hidden ? '' : ` (${drawing.hidden} left out)`}`}
+          checked={hidden}
+          onChange={(withHidden) => read(bytes, withHidden)}
+        />
+      )}
       {drawing && <DxfLayers drawing={drawing} level={level} onDone={onDone} />}
     </section>
   )
@@ -83,7 +101,7 @@ function DxfLayers({ drawing, level, onDone }: { drawing: DxfDrawing; level: Lev
         path="unit"
         value={unit}
         none="choose: the drawing does not say"
-        choices={UNITS}
+        choices={unitChoices(drawing)}
         hint={
           drawing.unitName
             ? `The drawing says ${drawing.unitName}.`
@@ -146,6 +164,12 @@ function DxfLayers({ drawing, level, onDone }: { drawing: DxfDrawing; level: Lev
       {drawing.skipped.length > 0 && (
         <p className="caption">
           Left out: {drawing.skipped.map(({ kind, count, why }) => `${count} ${kind} (${why})`).join(', ')}.
+        </p>
+      )}
+      {drawing.unknownPage && (
+        <p className="caption">
+          The code page “{drawing.unknownPage}” is not known here: letters of layer names beyond plain English
+          may be wrong.
         </p>
       )}
       {made?.tooMany && (

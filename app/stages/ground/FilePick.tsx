@@ -1,13 +1,22 @@
 import { useId } from 'react'
+import { decodedText } from '~/core/formats'
 
 interface Props {
   label: string
   accept: string
-  onText: (text: string, name: string) => void
+  onBytes: (bytes: Uint8Array, name: string) => void
 }
 
-/** A text file from the disk. */
-export function FilePick({ label, accept, onText }: Props) {
+/** A file of text, which its reader decodes. */
+export function TextPick({
+  onText,
+  ...rest
+}: Omit<Props, 'onBytes'> & { onText: (text: string, name: string) => void }) {
+  return <FilePick {...rest} onBytes={(bytes, name) => onText(decodedText(bytes), name)} />
+}
+
+/** A file from the disk. */
+export function FilePick({ label, accept, onBytes }: Props) {
   const id = useId()
   return (
     <div>
@@ -21,7 +30,7 @@ export function FilePick({ label, accept, onText }: Props) {
         className="field"
         onChange={(event) => {
           const file = event.target.files?.[0]
-          if (file) void file.text().then((text) => onText(text, file.name))
+          if (file) void file.arrayBuffer().then((buffer) => onBytes(new Uint8Array(buffer), file.name))
         }}
       />
     </div>

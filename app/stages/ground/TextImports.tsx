@@ -5,7 +5,7 @@ import type { Edit, Level, Site } from '~/core/site'
 import { Problems } from '../../components/Problems'
 import { newId } from '../../hooks/newId'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
-import { FilePick } from './FilePick'
+import { TextPick } from './FilePick'
 
 interface Read {
   says: string
@@ -31,7 +31,7 @@ function TextImport({ title, hint, fileLabel, accept, editLabel, read, onDone }:
     <section aria-label={title}>
       <h3 className="font-semibold">{title}</h3>
       <p className="caption">{hint}</p>
-      <FilePick
+      <TextPick
         label={fileLabel}
         accept={accept}
         onText={(text, name) => {

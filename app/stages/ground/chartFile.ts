@@ -43,7 +43,7 @@ function painted(element: Element): Element {
 
 /** Words of several spans as one text, with the space between them: other programs take a span for a word of its own. */
 function inOnePiece(text: SVGTextElement): void {
-  text.textContent = text.textContent
+  text.replaceChildren(text.textContent)
   text.setAttributeNS('http://www.w3.org/XML/1998/namespace', 'xml:space', 'preserve')
 }
 

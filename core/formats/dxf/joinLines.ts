@@ -1,4 +1,4 @@
-import type { Point } from '../site'
+import type { Point } from '../../site'
 
 /** Lines that begin where another ends become one: a drawing's walls come as single strokes. Same ends within a centimetre. */
 export function joinLines(lines: readonly Point[][], sameM = 0.01): Point[][] {
