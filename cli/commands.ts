@@ -15,6 +15,7 @@ export interface Options {
   medium?: string | undefined
   'link-rate'?: string | undefined
   baseline?: string | undefined
+  way?: string | undefined
   as?: string | undefined
   keys?: boolean | undefined
 }

@@ -1,4 +1,5 @@
 import { readFileSync, statSync } from 'node:fs'
+import { decodedText } from '~/core/formats'
 import { bad, good } from '~/core/outcome'
 import type { Outcome } from '~/core/outcome'
 
@@ -13,7 +14,7 @@ export function readText(file: string): Outcome<string> {
       return refuse(
         `${file} has ${Math.ceil(size / 1048576)} MB; at most ${MOST_BYTES / 1048576} MB are read.`,
       )
-    return good(readFileSync(file, 'utf8'))
+    return good(decodedText(readFileSync(file)))
   } catch (error) {
     const code = (error as NodeJS.ErrnoException).code
     return refuse(code === 'ENOENT' ? `There is no file ${file}.` : `${file} cannot be read (${code}).`)

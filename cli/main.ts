@@ -28,6 +28,7 @@ async function main(argv: string[]): Promise<Output> {
         medium: { type: 'string' },
         'link-rate': { type: 'string' },
         baseline: { type: 'string' },
+        way: { type: 'string' },
         as: { type: 'string' },
         keys: { type: 'boolean' },
       },

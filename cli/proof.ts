@@ -1,6 +1,6 @@
 import type { Problem } from '~/core/outcome'
 import { OUTCOME_WORDS, judge } from '~/core/proof'
-import type { LinkUnderTest, RunJudgement, ThroughputRun } from '~/core/proof'
+import type { Direction, LinkUnderTest, RunJudgement, ThroughputRun } from '~/core/proof'
 import { readIperf3 } from '~/schema/iperf3'
 import type { Options } from './commands'
 import { readText } from './files'
@@ -10,13 +10,14 @@ import type { Output } from './output'
 /** `proof FILE...`: throughput results against what the link can carry. */
 export function proofCommand(files: string[], options: Options): Output {
   const link = linkOf(options)
-  const problems: Problem[] = [...link.problems]
+  const way = wayOf(options.way)
+  const problems: Problem[] = [...link.problems, ...way.problems]
   if (files.length === 0)
     problems.push({ path: [], code: 'usage', message: 'At least one result of iperf3 -J is needed.' })
   const runs: ThroughputRun[] = []
   for (const file of files) {
     const source = readText(file)
-    const run = source.ok ? readIperf3(source.value) : source
+    const run = source.ok ? readIperf3(source.value, way.value) : source
     if (run.ok) runs.push(run.value)
     else
       problems.push(
@@ -29,6 +30,15 @@ export function proofCommand(files: string[], options: Options): Output {
     exitCode: judgement.outcome === 'pass' ? 0 : 1,
     json: { link: link.value, runs, ...judgement },
     text: words(judgement),
+  }
+}
+
+/** `--way`: for result files that do not say which way the data went. */
+function wayOf(said: string | undefined): { value: Direction | null; problems: Problem[] } {
+  if (said === undefined || said === 'up' || said === 'down') return { value: said ?? null, problems: [] }
+  return {
+    value: null,
+    problems: [{ path: ['way'], code: 'choice', message: `--way is “${said}”. Accepted: up, down.` }],
   }
 }
 

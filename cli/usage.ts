@@ -30,7 +30,7 @@ export const USAGE = `Yard Beacon on the command line. Prints JSON, or sentences
       The files the plan gives for its devices (dnsmasq, nftables, hostapd, FreeRADIUS, bridge commands, netplan,
       wpa_supplicant, CSV), or one of them. Keys only with --keys: keep such a file where you keep keys.
 
-  npm run -s beacon -- proof FILE... --medium wired|radio --link-rate MBPS [--baseline MBPS]
+  npm run -s beacon -- proof FILE... --medium wired|radio --link-rate MBPS [--baseline MBPS] [--way up|down]
       Judges results of iperf3 -J against what the link can carry. Give both directions.
       Exit 1 when the verdict fails.
 

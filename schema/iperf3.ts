@@ -3,7 +3,7 @@ import { bad, good } from '~/core/outcome'
 import type { Outcome } from '~/core/outcome'
 import type { Direction, DirectionResult, Interval, ThroughputRun } from '~/core/proof'
 
-/** Open format: the JSON that `iperf3 -J` prints (iperf 3.x). Only the members read here are checked. */
+/** Open format: the JSON that `iperf3 -J` prints (iperf 3.0 and later). Only the members read here are checked. */
 interface Sum {
   start?: number
   end?: number
@@ -64,11 +64,15 @@ const file = Joi.object({
 
 const refuse = (code: string, message: string) => bad({ path: [], code, message })
 
-/** A throughput test from the text of an iperf3 result file, or why it cannot be used. */
-export function readIperf3(source: string): Outcome<ThroughputRun> {
-  if (source.trim() === '')
+/**
+ * A throughput test from the text of an iperf3 result file (3.0 and later, `-J` or `--json-stream`), or why it cannot be
+ * used. Files of early versions do not say which way the data went: then `way` has to.
+ */
+export function readIperf3(source: string, way: Direction | null = null): Outcome<ThroughputRun> {
+  const text = source.replace(/^\uFEFF/, '')
+  if (text.trim() === '')
     return refuse('iperf3.empty', 'The file is empty. Run the test with -J and save what it prints.')
-  const parsed = parse(source)
+  const parsed = parse(text)
   if (!parsed.ok) return parsed
   const value = parsed.value
   if (typeof value !== 'object' || value === null || Array.isArray(value))
@@ -94,23 +98,67 @@ export function readIperf3(source: string): Outcome<ThroughputRun> {
         message: `Not a whole iperf3 result: ${message}.`,
       })),
     }
-  return good(runOf(value as unknown as Iperf3File))
+  const whole = value as unknown as Iperf3File
+  const forward = forwardOf(whole, way)
+  return forward.ok ? good(runOf(whole, forward.value)) : forward
+}
+
+const WORDS: Record<Direction, string> = { up: 'up (from the client)', down: 'down (to the client, -R)' }
+
+/** Which way the first results went: as the file says, or as the person does where it is silent. */
+function forwardOf({ start, end }: Iperf3File, way: Direction | null): Outcome<Direction> {
+  const { reverse, bidir } = start.test_start
+  if (bidir === 1 || end.sum_sent_bidir_reverse) return good('up')
+  const said = reverse === undefined ? null : reverse === 1 ? 'down' : 'up'
+  if (said === null && way === null)
+    return bad({
+      path: ['way'],
+      code: 'iperf3.way',
+      message:
+        'The file does not say which way the data went: versions before 3.1 leave that out. Say whether it was up, or down (-R).',
+    })
+  if (said !== null && way !== null && said !== way)
+    return bad({
+      path: ['way'],
+      code: 'iperf3.otherWay',
+      message: `You say ${WORDS[way]}, and the file says ${WORDS[said]}.`,
+    })
+  return good(said ?? way ?? 'up')
 }
 
 function parse(source: string): Outcome<unknown> {
   try {
     return good(JSON.parse(source))
   } catch {
-    return refuse(
-      'iperf3.notJson',
-      'The file is not JSON, or it was cut off. Run the test with -J and save everything it prints.',
-    )
+    return stream(source)
   }
 }
 
-function runOf(file: Iperf3File): ThroughputRun {
-  const { start, end, intervals } = file
-  const forward: Direction = start.test_start.reverse === 1 ? 'down' : 'up'
+interface Event {
+  event?: string
+  data?: unknown
+}
+
+/** The events that `--json-stream` prints, one to a line, as the one result that they add up to. */
+function stream(source: string): Outcome<unknown> {
+  const events: Event[] = []
+  for (const line of source.split('\n').filter((one) => one.trim() !== ''))
+    try {
+      events.push(JSON.parse(line) as Event)
+    } catch {
+      return refuse(
+        'iperf3.notJson',
+        'The file is not JSON, or it was cut off. Run the test with -J and save everything it prints.',
+      )
+    }
+  const of = (name: string) => events.filter((one) => one?.event === name).map(({ data }) => data)
+  const [error] = of('error')
+  return good(
+    error === undefined ? { start: of('start')[0], intervals: of('interval'), end: of('end')[0] } : { error },
+  )
+}
+
+function runOf({ start, end, intervals }: Iperf3File, forward: Direction): ThroughputRun {
   const results = [
     result(
       forward,

@@ -1,6 +1,6 @@
 import { bad, good } from '~/core/outcome'
 import type { Outcome, Problem } from '~/core/outcome'
-import type { LinkUnderTest } from '~/core/proof'
+import type { Direction, LinkUnderTest } from '~/core/proof'
 
 const MOST_MBPS = 400_000
 
@@ -33,4 +33,10 @@ export function readLink({ medium, linkMbps, baselineMbps }: Fields): Outcome<Li
   const baseline = baselineMbps.trim() === '' ? null : rate('baselineMbps', baselineMbps)
   if (problems.length > 0) return bad(...problems)
   return good({ medium: medium === 'wired' ? 'wired' : 'radio', linkMbps: link, baselineMbps: baseline })
+}
+
+/** Which way a test went, where the person says it: empty for “as the file says”. */
+export function readWay(way: string): Outcome<Direction | null> {
+  if (way === '' || way === 'up' || way === 'down') return good(way === '' ? null : way)
+  return bad({ path: ['way'], code: 'choice', message: `way is “${way}”. Accepted: up, down, or nothing.` })
 }

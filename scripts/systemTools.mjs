@@ -14,27 +14,27 @@ const quietly = (command, args) =>
     env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
   }).status === 0
 
-/**
- * Makes sure that a program is there. Without it an optional part is skipped, and says so; otherwise this stops with the
- * one command that a person has to give.
- */
-export function provide({ command, package: name, needed, optional = false }) {
+/** Puts in packages, all at once, where apt may be used. */
+function put(names, needed) {
+  if (process.getuid?.() !== 0 || !present('apt-get')) return
+  console.log(`Installing ${names.join(', ')} for ${needed}.`)
+  if (quietly('apt-get', ['update', '-qq']))
+    quietly('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...names])
+}
+
+/** Makes sure that a program is there, or stops with the one command that a person has to give. */
+export function provide({ command, package: name, needed }) {
+  if (!present(command)) put([name], needed)
   if (present(command)) return
-  const isRoot = process.getuid?.() === 0
-  if (isRoot && present('apt-get')) {
-    console.log(`Installing ${name} for ${needed}.`)
-    if (
-      quietly('apt-get', ['update', '-qq']) &&
-      quietly('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name]) &&
-      present(command)
-    )
-      return
-  }
-  if (optional) {
-    console.log(`${command} is missing (on Debian: sudo apt-get install ${name}); ${needed} will be skipped.`)
-    return
-  }
   fail(
     `${command} is missing; ${needed} need it. Install it (on Debian: sudo apt-get install ${name})${name === 'chromium' ? ', or name another Chromium in the variable CHROMIUM' : ''}, then run npm test again.`,
   )
+}
+
+/** The same for several that only some checks need: without one these are skipped, and say so. */
+export function provideOptional(list, needed) {
+  const missing = () => list.filter(([command]) => !present(command))
+  if (missing().length > 0) put([...new Set(missing().map(([, name]) => name))], needed)
+  for (const [command, name] of missing())
+    console.log(`${command} is missing (on Debian: sudo apt-get install ${name}); ${needed} will be skipped.`)
 }

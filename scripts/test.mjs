@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { bin, build, fail, install, root } from './setup.mjs'
-import { provide } from './systemTools.mjs'
+import { provide, provideOptional } from './systemTools.mjs'
 
 const results = join(root, 'test-results')
 
@@ -14,28 +14,31 @@ provide({
   needed: 'the browser tests',
 })
 provide({ command: 'iperf3', package: 'iperf3', needed: 'the checks against the real iperf3' })
-for (const [command, name] of [
-  ['ip', 'iproute2'],
-  ['dnsmasq', 'dnsmasq-base'],
-  ['nft', 'nftables'],
-  ['udhcpc', 'udhcpc'],
-  ['ping', 'iputils-ping'],
-  ['ethtool', 'ethtool'],
-  ['ovs-vswitchd', 'openvswitch-switch'],
-  ['hostapd', 'hostapd'],
-  ['wpa_supplicant', 'wpasupplicant'],
-  ['freeradius', 'freeradius'],
-  ['radclient', 'freeradius-utils'],
-  ['eapol_test', 'eapoltest'],
-  ['openssl', 'openssl'],
-  ['netplan', 'netplan.io'],
-  ['ogr2ogr', 'gdal-bin'],
-  ['xmllint', 'libxml2-utils'],
-  ['/usr/lib/python3/dist-packages/ezdxf', 'python3-ezdxf'],
-  ['/usr/lib/python3/dist-packages/geographiclib', 'python3-geographiclib'],
-  ['/usr/lib/python3/dist-packages/jsonschema', 'python3-jsonschema'],
-])
-  provide({ command, package: name, needed: 'the checks against real parts', optional: true })
+/** Programs that read what is exported, and those that stand in for parts of a network. */
+provideOptional(
+  [
+    ['ip', 'iproute2'],
+    ['dnsmasq', 'dnsmasq-base'],
+    ['nft', 'nftables'],
+    ['udhcpc', 'udhcpc'],
+    ['ping', 'iputils-ping'],
+    ['ethtool', 'ethtool'],
+    ['ovs-vswitchd', 'openvswitch-switch'],
+    ['hostapd', 'hostapd'],
+    ['wpa_supplicant', 'wpasupplicant'],
+    ['freeradius', 'freeradius'],
+    ['radclient', 'freeradius-utils'],
+    ['eapol_test', 'eapoltest'],
+    ['openssl', 'openssl'],
+    ['netplan', 'netplan.io'],
+    ['ogr2ogr', 'gdal-bin'],
+    ['xmllint', 'libxml2-utils'],
+    ['/usr/lib/python3/dist-packages/ezdxf', 'python3-ezdxf'],
+    ['/usr/lib/python3/dist-packages/geographiclib', 'python3-geographiclib'],
+    ['/usr/lib/python3/dist-packages/jsonschema', 'python3-jsonschema'],
+  ],
+  'the checks against real parts',
+)
 build()
 rmSync(results, { recursive: true, force: true })
 mkdirSync(results, { recursive: true })

@@ -4,10 +4,10 @@ import { accessPoints } from '~/core/site'
 import { bad, good } from '~/core/outcome'
 import type { Outcome } from '~/core/outcome'
 import { judge } from '~/core/proof'
-import type { RunJudgement } from '~/core/proof'
+import type { Direction, RunJudgement, ThroughputRun } from '~/core/proof'
 import { groundOf, runClientTests } from '~/field'
 import { readIperf3 } from '~/schema/iperf3'
-import { readLink } from '~/schema/throughputForm'
+import { readLink, readWay } from '~/schema/throughputForm'
 import type { StoredClients, StoredThroughput } from '~/store'
 import { benchNow } from './bench.server'
 import { siteOr404 } from './siteState.server'
@@ -75,11 +75,16 @@ function rehearseClients(siteId: string): Outcome<true> {
   return good(true)
 }
 
+function ranTest(source: Outcome<string>, way: Outcome<Direction | null>): Outcome<ThroughputRun> {
+  if (!source.ok) return source
+  return way.ok ? readIperf3(source.value, way.value) : way
+}
+
 async function takeThroughput(siteId: string, form: FormData): Promise<Outcome<true>> {
   const { site, revision } = siteOr404(siteId)
   const text = (field: string) => String(form.get(field) ?? '')
   const source = await uploadedText(form, 'file', MOST_IPERF3_BYTES)
-  const run = source.ok ? readIperf3(source.value) : source
+  const run = ranTest(source, readWay(text('way')))
   const joins = text('joins')
   if (joins && run.ok)
     return store().proofs.addRun(siteId, joins, run.value)

@@ -1,7 +1,8 @@
+import { decodedText } from '~/core/formats'
 import { bad, good } from '~/core/outcome'
 import type { Outcome } from '~/core/outcome'
 
-/** The text of an uploaded file, or a sentence about what is missing or too large. */
+/** The text of an uploaded file, UTF-8 or UTF-16, or a sentence about what is missing or too large. */
 export async function uploadedText(
   form: FormData,
   field: string,
@@ -16,5 +17,5 @@ export async function uploadedText(
       code: 'file.large',
       message: `“${file.name}” has ${(file.size / 1048576).toFixed(1)} MB; at most ${mostBytes / 1048576} MB are taken. Nothing was changed.`,
     })
-  return good(await file.text())
+  return good(decodedText(new Uint8Array(await file.arrayBuffer())))
 }

@@ -1,7 +1,7 @@
 import { MOST_SSID_OCTETS, isAllowedAt, octetsOf, passphraseProblem, profileOf } from '../site'
 import type { Site } from '../site'
 import type { Rule, Sighting } from './types'
-import { atProfile, atSsid } from './where'
+import { atDevice, atProfile, atSsid } from './where'
 
 /**
  * What a device refuses: a key that its own mode cannot take (IEEE 802.11-2020 annex J.4; see passphraseProblem), a name
@@ -19,13 +19,23 @@ export const ssi4: Rule = {
   ],
 }
 
-const longNames = (site: Site): Sighting[] =>
-  site.ssids
-    .filter(({ name }) => octetsOf(name) > MOST_SSID_OCTETS)
-    .map((ssid) => ({
-      says: `The name “${ssid.name}” has ${octetsOf(ssid.name)} octets in UTF-8; an SSID has at most ${MOST_SSID_OCTETS}.`,
-      where: [atSsid(ssid)],
-    }))
+const tooLong = (name: string): string | null =>
+  octetsOf(name) > MOST_SSID_OCTETS
+    ? `“${name}” has ${octetsOf(name)} octets in UTF-8; an SSID has at most ${MOST_SSID_OCTETS}.`
+    : null
+
+const longNames = (site: Site): Sighting[] => [
+  ...site.ssids.flatMap((ssid) => {
+    const says = tooLong(ssid.name)
+    return says ? [{ says, where: [atSsid(ssid)] }] : []
+  }),
+  ...site.devices.flatMap((device) =>
+    [device.air?.near, device.air?.far].flatMap((end) => {
+      const says = end ? tooLong(end.ssid) : null
+      return says ? [{ says: `The uplink of ${device.name}: ${says}`, where: [atDevice(device)] }] : []
+    }),
+  ),
+]
 
 const notAt6Ghz = (site: Site): Sighting[] =>
   site.ssids.flatMap((ssid) => {

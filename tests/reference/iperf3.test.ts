@@ -1,6 +1,7 @@
 import { execFileSync, spawn, spawnSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { decodedText } from '~/core/formats'
 import { readIperf3 } from '~/schema/iperf3'
 import { freePort } from '~/tests/kit/freePort'
 
@@ -94,3 +95,78 @@ test.each([
     'Not a whole iperf3 result',
   ],
 ])('%s is refused in words', (_name, source, words) => expect(refusal(source)).toContain(words))
+
+/** A stored result changed as a program of another age or place would have written it. */
+const changed = (
+  name: string,
+  change: (file: { start: { test_start: Record<string, unknown> } }) => void,
+): string => {
+  const file = JSON.parse(sample(name)) as { start: { test_start: Record<string, unknown> } }
+  change(file)
+  return JSON.stringify(file)
+}
+/** Versions before 3.1 have no such member (from memory). */
+const early = (name: string) => changed(name, ({ start }) => void delete start.test_start.reverse)
+
+test('an early file that does not say its way is a question, and not “up”', () => {
+  expect(readIperf3(early('tcp-reverse'))).toMatchObject({
+    ok: false,
+    problems: [{ path: ['way'], message: expect.stringContaining('does not say which way') as string }],
+  })
+  for (const way of ['up', 'down'] as const)
+    expect(readIperf3(early('tcp-reverse'), way)).toMatchObject({
+      ok: true,
+      value: { results: [{ direction: way }] },
+    })
+  expect(readIperf3(early('tcp-bidir'))).toMatchObject({
+    ok: true,
+    value: { results: [{ direction: 'up' }, { direction: 'down' }] },
+  })
+})
+
+test('a person who says another way than the file is told so', () => {
+  expect(readIperf3(sample('tcp-reverse'), 'up')).toMatchObject({ ok: false, problems: [{ path: ['way'] }] })
+  expect(readIperf3(sample('tcp-reverse'), 'down')).toMatchObject({ ok: true })
+})
+
+/** The events that later versions print with --json-stream, one to a line (from memory). */
+const streamed = (name: string): string => {
+  const { start, intervals, end } = JSON.parse(sample(name)) as {
+    start: object
+    intervals: object[]
+    end: object
+  }
+  const events = [
+    { event: 'start', data: start },
+    ...intervals.map((data) => ({ event: 'interval', data })),
+    { event: 'end', data: end },
+  ]
+  return `${events.map((one) => JSON.stringify(one)).join('\r\n')}\r\n`
+}
+
+test.each(['tcp-up', 'tcp-reverse', 'tcp-bidir', 'tcp-three-streams'])(
+  '%s as a stream of events is the same test',
+  (name) => {
+    expect(readIperf3(streamed(name))).toEqual(readIperf3(sample(name)))
+  },
+)
+
+test('a stream that failed or breaks off is refused in words', () => {
+  expect(refusal('{"event":"start","data":{}}\n{"event":"error","data":"unable to connect"}')).toContain(
+    '“unable to connect”',
+  )
+  expect(refusal(streamed('tcp-up').slice(0, -200))).toContain('cut off')
+  expect(refusal(streamed('tcp-up').split('\n').slice(0, -2).join('\n'))).toContain(
+    'Not a whole iperf3 result',
+  )
+})
+
+test.each([
+  ['UTF-8 with a mark', (text: string) => Buffer.from(`\uFEFF${text}`)],
+  ['UTF-16 as a shell of another system saves it', (text: string) => Buffer.from(`\uFEFF${text}`, 'utf16le')],
+  ['UTF-16 without a mark', (text: string) => Buffer.from(text, 'utf16le')],
+  ['UTF-16 the other way round', (text: string) => Buffer.from(`\uFEFF${text}`, 'utf16le').swap16()],
+])('%s is read', (_name, encoded) => {
+  const text = decodedText(encoded(sample('tcp-up')))
+  expect(readIperf3(text)).toEqual(readIperf3(sample('tcp-up')))
+})

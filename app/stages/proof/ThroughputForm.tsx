@@ -23,6 +23,7 @@ export function ThroughputForm() {
   const [link, setLink] = useState<number | null>(null)
   const [baseline, setBaseline] = useState<number | null>(null)
   const [place, setPlace] = useState('')
+  const [way, setWay] = useState<string | null>(null)
   const range = link && link > 0 ? expectedRange({ medium, linkMbps: link, baselineMbps: baseline }) : null
   return (
     <FormProblems value={answer && !answer.ok ? answer.problems : []}>
@@ -70,7 +71,7 @@ export function ThroughputForm() {
             }
           />
         </div>
-        <div className="grid items-start gap-3 sm:grid-cols-[1fr_2fr_1fr]">
+        <div className="grid items-start gap-3 sm:grid-cols-[1fr_1fr_2fr_auto]">
           <NumberInput
             label="Wired baseline, Mbit/s"
             path="baselineMbps"
@@ -79,6 +80,7 @@ export function ThroughputForm() {
             onChange={setBaseline}
             hint="the same test over the wire, if you made it"
           />
+          <WaySelect way={way} onChange={setWay} />
           <FileField label="Result file" />
           <button className="button button-main mt-5" name="intent" value="throughput" disabled={busy}>
             Take it in
@@ -86,6 +88,7 @@ export function ThroughputForm() {
         </div>
         <input type="hidden" name="deviceId" value={deviceId ?? ''} />
         <input type="hidden" name="place" value={place} />
+        <input type="hidden" name="way" value={way ?? ''} />
         <input type="hidden" name="medium" value={medium} />
         <input type="hidden" name="linkMbps" value={link ?? ''} />
         <input type="hidden" name="baselineMbps" value={baseline ?? ''} />
@@ -100,5 +103,23 @@ export function ThroughputForm() {
         )}
       </Form>
     </FormProblems>
+  )
+}
+
+/** Files of early versions do not say which way the data went. */
+export function WaySelect({ way, onChange }: { way: string | null; onChange: (way: string | null) => void }) {
+  return (
+    <SelectInput
+      label="Which way"
+      path="way"
+      value={way}
+      none="as the file says"
+      choices={[
+        { value: 'up', label: 'up, from the client' },
+        { value: 'down', label: 'down, -R' },
+      ]}
+      onChange={onChange}
+      hint="needed for iperf3 before 3.1"
+    />
   )
 }

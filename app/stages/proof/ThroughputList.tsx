@@ -159,6 +159,7 @@ function OtherWay({ testId, missing }: { testId: string; missing: DirectionResul
       className="mt-3 flex flex-wrap items-end gap-3 border-t border-line pt-3"
     >
       <input type="hidden" name="joins" value={testId} />
+      <input type="hidden" name="way" value={missing} />
       <FileField
         label={`The other way: ${WAY[missing]} (iperf3 -c SERVER -J${missing === 'down' ? ' -R' : ''})`}
       />

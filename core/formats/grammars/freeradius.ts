@@ -1,3 +1,4 @@
+import { octetsOf } from '../../site'
 import { lineProblem } from './faults'
 import type { Faults, Field } from './faults'
 
@@ -45,6 +46,9 @@ function word(value: string, field: Field, faults: Faults, bare: boolean): strin
   )
 }
 
+/** Source: RFC 2865 section 5.2. */
+const MOST_PASSWORD_OCTETS = 128
+
 /** A value of clients.conf: read back as it is, or refused. */
 export const freeradiusWord = (value: string, field: Field, faults: Faults): string | null =>
   word(value, field, faults, true)
@@ -56,6 +60,9 @@ export const freeradiusWord = (value: string, field: Field, faults: Faults): str
 export function freeradiusPassword(value: string, field: Field, faults: Faults): string | null {
   const line = lineProblem(value)
   if (line) return faults.refuse(field, line, 'text without control characters')
+  const octets = octetsOf(value)
+  if (octets > MOST_PASSWORD_OCTETS)
+    return faults.refuse(field, `has ${octets} octets`, `at most ${MOST_PASSWORD_OCTETS} octets`)
   return `'${value.replaceAll('\\', '\\\\').replaceAll("'", "\\'")}'`
 }
 
