@@ -110,7 +110,7 @@ function DxfLayers({ drawing, level, onDone }: { drawing: DxfDrawing; level: Lev
         onChange={setUnit}
       />
       <div className="max-h-56 overflow-y-auto" tabIndex={0}>
-        <table className="plain">
+        <table className="plain [&_label]:sr-only [&_tbody_:is(td,th)]:align-middle">
           <thead>
             <tr>
               <th>Layer</th>
@@ -162,9 +162,16 @@ function DxfLayers({ drawing, level, onDone }: { drawing: DxfDrawing; level: Lev
         </table>
       </div>
       {drawing.skipped.length > 0 && (
-        <p className="caption">
-          Left out: {drawing.skipped.map(({ kind, count, why }) => `${count} ${kind} (${why})`).join(', ')}.
-        </p>
+        <div className="caption">
+          Left out:
+          <ul className="columns-2 gap-6">
+            {drawing.skipped.map(({ kind, count, why }) => (
+              <li key={`${kind} ${why}`}>
+                <span className="figures">{count}</span> {kind}: {why}
+              </li>
+            ))}
+          </ul>
+        </div>
       )}
       {drawing.unknownPage && (
         <p className="caption">

@@ -33,24 +33,12 @@ export function DeviceFiles({ files }: { files: ListedFile[] }) {
             <tr key={deviceId}>
               <td>{deviceOf(site, deviceId)?.name}</td>
               <td>
-                <span className="flex flex-wrap gap-x-5">
-                  {files
-                    .filter((file) => file.deviceId === deviceId)
-                    .map((file) =>
-                      file.refused.length > 0 ? (
-                        <NotWritten key={file.id} file={file} />
-                      ) : (
-                        <a
-                          key={file.id}
-                          className="underline decoration-dotted underline-offset-4"
-                          href={`/sites/${id}/files/${file.id}${withKeys && file.holdsKeys ? '?keys=included' : ''}`}
-                          download={file.name}
-                        >
-                          {file.says}
-                        </a>
-                      ),
-                    )}
-                </span>
+                <FilesOf
+                  files={files.filter((file) => file.deviceId === deviceId)}
+                  hrefOf={(file) =>
+                    `/sites/${id}/files/${file.id}${withKeys && file.holdsKeys ? '?keys=included' : ''}`
+                  }
+                />
               </td>
             </tr>
           ))}
@@ -71,18 +59,38 @@ export function DeviceFiles({ files }: { files: ListedFile[] }) {
   )
 }
 
-/** A file that the plan gives and that its format cannot hold: why, instead of a link. */
-function NotWritten({ file: { says, refused } }: { file: ListedFile }) {
+/** The files of one device as links; those that cannot be written together, with why. */
+function FilesOf({ files, hrefOf }: { files: ListedFile[]; hrefOf: (file: ListedFile) => string }) {
+  const refused = files.filter((file) => file.refused.length > 0)
+  const reasons = [...new Set(refused.flatMap((file) => file.refused.map(({ message }) => message)))]
   return (
-    <div role="group" aria-label={`${says}: not written`} className="border-l-4 border-caution pl-2">
-      <p>
-        {says}: <strong>not written</strong>
-      </p>
-      <ul className="caption">
-        {refused.map(({ message }) => (
-          <li key={message}>{message}</li>
-        ))}
-      </ul>
-    </div>
+    <>
+      <span className="flex flex-wrap gap-x-5">
+        {files
+          .filter((file) => file.refused.length === 0)
+          .map((file) => (
+            <a
+              key={file.id}
+              className="underline decoration-dotted underline-offset-4"
+              href={hrefOf(file)}
+              download={file.name}
+            >
+              {file.says}
+            </a>
+          ))}
+      </span>
+      {refused.length > 0 && (
+        <div className="mt-1 border-l-4 border-caution pl-2">
+          <p>
+            <strong>Not written:</strong> {refused.map(({ says }) => says).join(', ')}
+          </p>
+          <ul className="caption">
+            {reasons.map((reason) => (
+              <li key={reason}>{reason}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </>
   )
 }
