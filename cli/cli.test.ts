@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { spawnSync } from 'node:child_process'
@@ -80,6 +80,23 @@ test('trace: every hop of one way', () => {
   expect(status).toBe(0)
   expect(stdout).toContain('Café router is a client of Berth guests')
   expect(beacon('trace', YARD, '--from', 'port:switch:11').status).toBe(2)
+})
+
+test('export: a file that its format cannot hold is listed as not written, and refused by its field', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'yard-export-'))
+  const file = join(folder, 'odd.json')
+  const site = JSON.parse(readFileSync(YARD, 'utf8')) as { devices: { radius: { users: object[] } | null }[] }
+  site.devices.find(({ radius }) => radius)!.radius!.users.push({ name: 'DEFAULT', password: 'p' })
+  writeFileSync(file, JSON.stringify(site))
+  expect(beacon('export', file, '--text').stdout).toMatch(
+    /users \(FreeRADIUS\)\n {4}not written: The name of user \d+/,
+  )
+  const refused = beacon('export', file, '--as', 'radius.users', '--keys')
+  expect(refused.status).toBe(2)
+  expect(refused.json().problems[0]).toMatchObject({
+    at: expect.stringMatching(/radius\.users\[\d\]\.name$/) as string,
+  })
+  rmSync(folder, { recursive: true })
 })
 
 test('export: the list, one file, keys only when asked for', () => {

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { addressesCsv, portsCsv } from '~/core/formats'
-import { boatyard, spoiltBoatyard } from '~/tests/kit/yard'
+import { boatyard, spoiltBoatyard, withDevice } from '~/tests/kit/yard'
 import { importCsv } from './csvImport.server'
 import { download, fileName } from './download.server'
 import { evaluated } from './evaluated.server'
@@ -11,6 +11,7 @@ import { filesOf } from './files.server'
 import { propose } from './propose.server'
 import { reachOf } from './reach.server'
 import { store } from './store.server'
+import { loader as fileLoader } from '../routes/site/file'
 
 const directory = mkdtempSync(join(tmpdir(), 'yard-beacon-tools-'))
 process.env.YARD_BEACON_DATA = directory
@@ -174,6 +175,27 @@ describe('files and the matrix', () => {
     expect(
       files.filter(({ holdsKeys }) => holdsKeys).every(({ id }) => /hostapd|clients|users/.test(id)),
     ).toBe(true)
+  })
+
+  test('a file that its format cannot hold is listed with the reason, and refused with it', () => {
+    const server = boatyard().devices.find(({ id }) => id === 'radius')!
+    const users = [{ name: 'DEFAULT', password: 'slipway' }]
+    const id = made(withDevice(boatyard(), 'radius', { radius: { ...server.radius!, users } }))
+    const listed = filesOf(id).find((file) => file.id === 'radius.users')!
+    expect(listed.refused.map(({ message }) => message).join()).toContain(
+      'which FreeRADIUS takes for everybody',
+    )
+    const request = new Request(`http://127.0.0.1/sites/${id}/files/radius.users?keys=included`)
+    const asked = () => fileLoader({ params: { siteId: id, fileId: 'radius.users' }, request } as never)
+    expect(asked).toThrow(
+      expect.objectContaining({
+        init: { status: 422 },
+        data: expect.stringMatching(
+          /^login-server\.users\.txt is not written.*Change that in the plan/,
+        ) as string,
+      }) as Error,
+    )
+    expect(JSON.stringify(listed)).not.toContain('slipway')
   })
 
   test('a download is never kept, and its name is plain', async () => {
