@@ -3,7 +3,7 @@ import { deviceOf } from '~/core/site'
 import type { Device, Site } from '~/core/site'
 import { freePort } from '../kit/freePort'
 import { hostilePlan } from '../kit/hostile'
-import { boatyard, withDevice } from '../kit/yard'
+import { boatyard, demoYard, spoiltDemoYard, withDevice, withManagement } from '../kit/yard'
 import { FreeRadius } from '../real/freeradius'
 import { papLogin } from '../real/papClient'
 import { testWith } from '../real/programs'
@@ -108,6 +108,31 @@ async function everyLogin(radius: FreeRadius, site: Site): Promise<number> {
     })
   return said.length
 }
+
+testReal(
+  'everybody in the demos logs in, from each client that is listed',
+  async () => {
+    const radius = new FreeRadius(await freePort())
+    try {
+      for (const demo of [spoiltDemoYard(), demoYard()]) {
+        // The same plan with the login server's clients on this machine.
+        const clients = server(demo).radius.clients
+        const site = clients.reduce(
+          (one, { deviceId }, i) =>
+            withManagement(one, deviceId, { ip: `127.9.9.${i + 1}`, prefixLength: 8 }),
+          demo,
+        )
+        const text = (kind: string) => fileOf(site, kind).text!
+        expect(await radius.start(text('clients'), text('users'))).toMatchObject({ ready: true })
+        expect(await everyLogin(radius, site)).toBe(server(site).radius.users.length)
+      }
+    } finally {
+      await radius.stop()
+      radius.folder.remove()
+    }
+  },
+  60_000,
+)
 
 testReal(
   'without keys the server does not start, and users alone let nobody in',

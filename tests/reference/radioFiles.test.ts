@@ -5,7 +5,7 @@ import { deviceOf, profileOf, ssidsOn } from '~/core/site'
 import type { Device, SecurityProfile, Site } from '~/core/site'
 import { FileFolder } from '../kit/fileFolder'
 import { hostilePlan } from '../kit/hostile'
-import { boatyard, withProfile, withSsid } from '../kit/yard'
+import { boatyard, demoYard, spoiltDemoYard, withProfile, withSsid } from '../kit/yard'
 import { ran, testWith } from '../real/programs'
 
 /**
@@ -142,6 +142,38 @@ testWith(['hostapd'])('each mode and key that a plan may hold is taken by hostap
       for (const part of onePerSsid(file.text!)) expect(heardByHostapd(part)).toMatchObject({ taken: true })
     }
 })
+
+/** The demo as it comes, and without its mistakes. */
+const DEMOS = [spoiltDemoYard(), demoYard()]
+const allOf = (site: Site, kind: RegExp): DeviceFile[] =>
+  site.devices.flatMap((device) => deviceFiles(site, device, true)).filter(({ id }) => kind.test(id))
+
+testWith(['hostapd', 'wpa_supplicant'])(
+  'every radio file of the demos is taken, each SSID of it with its key',
+  () => {
+    for (const site of DEMOS) {
+      const files = allOf(site, /hostapd/)
+      expect(files.length).toBeGreaterThan(10)
+      for (const { id, text, refused } of files) {
+        expect({ id, refused }).toEqual({ id, refused: [] })
+        for (const part of onePerSsid(text!))
+          expect({ id, taken: heardByHostapd(part).taken }).toEqual({ id, taken: true })
+      }
+      for (const { id, text } of allOf(site, /wpa_supplicant/)) {
+        const { out } = ran('wpa_supplicant', [
+          '-dd',
+          '-i',
+          'none0',
+          '-D',
+          'wired',
+          '-c',
+          folder.put('w.conf', text!),
+        ])
+        expect({ id, ok: out.includes('Failed to read or parse configuration') }).toEqual({ id, ok: false })
+      }
+    }
+  },
+)
 
 test('an SSID without a profile, with WEP, or with a login and no server is left off the air', () => {
   const off = (site: Site) => {
