@@ -2,7 +2,7 @@ import { deviceOf } from '../site'
 import type { Device, Site } from '../site'
 import type { Field, Keys } from './grammars/faults'
 import { freeradiusPassword, freeradiusUser, freeradiusWord } from './grammars/freeradius'
-import { comment, KEY_LEFT_OUT, lines, slug } from './text'
+import { comment, KEY_LEFT_OUT, KEY_MISSING, lines, slug } from './text'
 
 const fieldOf = (
   site: Site,
@@ -48,7 +48,7 @@ export function freeradiusClients(site: Site, server: Device, { withKeys, faults
       comment(client.name),
       `client ${unique(slug(client.name), names)} {`,
       `  ipaddr = ${ip}`,
-      `  ${withKeys && written !== null ? `secret = ${written}` : KEY_LEFT_OUT}`,
+      `  ${secretLine(secret, written, withKeys)}`,
       '}',
     ]
   })
@@ -57,6 +57,11 @@ export function freeradiusClients(site: Site, server: Device, { withKeys, faults
     comment(`listens on UDP port ${server.radius?.port ?? '?'}`),
     entries,
   )
+}
+
+function secretLine(secret: string | null, written: string | null, withKeys: boolean): string {
+  if (secret === null) return KEY_MISSING
+  return withKeys && written !== null ? `secret = ${written}` : KEY_LEFT_OUT
 }
 
 function unique(name: string, taken: Set<string>): string {

@@ -1,9 +1,9 @@
-import type { Band, Device, RadiusTarget, SecurityProfile, Site } from '../site'
+import type { Band, Device, SecurityProfile, Site } from '../site'
 import type { Field, Keys } from './grammars/faults'
 import { hostapdPsk, hostapdSae, hostapdValue } from './grammars/wpa'
 import { keyLines } from './keyLines'
 import { serverOf } from './onAir'
-import { KEY_LEFT_OUT } from './text'
+import { KEY_LEFT_OUT, KEY_MISSING } from './text'
 
 const secretField = (site: Site, profile: SecurityProfile): Field => ({
   path: ['profiles', site.profiles.indexOf(profile), 'radius', 'secret'],
@@ -50,18 +50,21 @@ const rsn = (keyManagement: string, protectedFrames: 1 | 2): string[] => [
 ]
 
 function radiusLines(site: Site, device: Device, profile: SecurityProfile, keys: Keys): string[] {
-  const target: RadiusTarget | null = profile.radius
+  const target = profile.radius
   const server = serverOf(site, target)
   if (!target || !server) return []
-  const secret =
-    target.secret === null ? null : hostapdValue(target.secret, secretField(site, profile), keys.faults)
   return [
     'ieee8021x=1',
     ...(device.management.ip ? [`own_ip_addr=${device.management.ip}`] : []),
     `auth_server_addr=${server.management.ip ?? ''}`,
     `auth_server_port=${target.port}`,
-    ...(keys.withKeys && secret !== null
-      ? [`auth_server_shared_secret=${secret}`]
-      : [KEY_LEFT_OUT, 'auth_server_shared_secret=']),
+    ...secretLines(site, profile, target.secret, keys),
   ]
+}
+
+function secretLines(site: Site, profile: SecurityProfile, secret: string | null, keys: Keys): string[] {
+  const none = 'auth_server_shared_secret='
+  if (secret === null) return [KEY_MISSING, none]
+  const written = hostapdValue(secret, secretField(site, profile), keys.faults)
+  return keys.withKeys && written !== null ? [`${none}${written}`] : [KEY_LEFT_OUT, none]
 }

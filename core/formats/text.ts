@@ -31,3 +31,5 @@ export const lines = (...parts: (string | string[] | null)[]): string =>
 export const KEY_LEFT_OUT = comment(
   'left out: ask for the file with keys. The program refuses to start without',
 )
+/** The same where the plan itself has none. */
+export const KEY_MISSING = comment('the plan has no key for this. The program refuses to start without')

@@ -9,8 +9,8 @@ const RAW_KEY = /^[0-9A-Fa-f]{64}$/
 const PASSPHRASE = 'a passphrase of 8 to 63 octets, or 64 hex digits'
 /** Read by hostapd as what follows a password. Source: hostapd.conf, sae_password. */
 const SAE_EXTRAS = ['|mac=', '|vlanid=', '|pk=', '|id=']
-/** Longer lines are cut in two. Source: hostapd 2.10, buffer of its reader (from memory); a password is far shorter. */
-const LONGEST_PASSWORD = 128
+/** As long as a plan holds one; in UTF-8 that many characters may be more octets. */
+const LONGEST_PASSWORD = 512
 
 /** An SSID as hex octets, which both programs read. 1 to 32 octets: IEEE 802.11-2020 9.4.2.2. */
 export function ssidHex(name: string, field: Field, faults: Faults): string | null {
@@ -50,13 +50,12 @@ export function hostapdSae(value: string, field: Field, faults: Faults): string 
   const octets = octetsOf(value)
   if (octets < 1 || octets > LONGEST_PASSWORD)
     return faults.refuse(field, `has ${octets} octets`, `1 to ${LONGEST_PASSWORD} octets`)
-  const extra = SAE_EXTRAS.find((mark) => value.includes(mark))
-  if (!extra) return `sae_password=${value}`
+  if (!SAE_EXTRAS.some((mark) => value.includes(mark))) return `sae_password=${value}`
   if (octets < 8 || octets > 63)
     return faults.refuse(
       field,
-      `holds “${extra}” and has ${octets} octets: hostapd reads what follows as another setting`,
-      `8 to 63 octets, or no ${SAE_EXTRAS.join(', ')}`,
+      `has ${octets} octets and holds what hostapd reads as another setting (${SAE_EXTRAS.join(', ')})`,
+      '8 to 63 octets, or none of these',
     )
   return `wpa_passphrase=${value}`
 }
