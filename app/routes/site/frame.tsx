@@ -1,5 +1,5 @@
-import { useState } from 'react'
-import { Outlet, data, isRouteErrorResponse } from 'react-router'
+import { useEffect, useState } from 'react'
+import { Outlet, data, isRouteErrorResponse, useFetchers } from 'react-router'
 import type { ShouldRevalidateFunctionArgs } from 'react-router'
 import { Problem } from '../../components/Problem'
 import { FindingsDrawer } from '../../components/frame/FindingsDrawer'
@@ -18,6 +18,19 @@ import type { Route } from './+types/frame'
 export const loader = ({ params, request }: Route.LoaderArgs) =>
   data(siteFrame(params.siteId, new URL(request.url).searchParams))
 
+/**
+ * Whether a change is on its way or its answer is being read in. To look at something else breaks that reading off, so the
+ * look has to bring the plan itself.
+ */
+let isChanging = false
+
+function useChanging(): void {
+  const fetchers = useFetchers()
+  useEffect(() => {
+    isChanging = fetchers.some(({ formMethod }) => formMethod === 'POST')
+  }, [fetchers])
+}
+
 /** Choosing a port or opening a panel asks the server nothing; a frame to follow, an edit or another stage does. */
 export function shouldRevalidate({
   currentUrl,
@@ -29,7 +42,7 @@ export function shouldRevalidate({
     (name) => currentUrl.searchParams.get(name) === nextUrl.searchParams.get(name),
   )
   const onlyLooks = formMethod === undefined && currentUrl.pathname === nextUrl.pathname && asksTheSame
-  return onlyLooks && currentUrl.search !== nextUrl.search ? false : defaultShouldRevalidate
+  return onlyLooks && !isChanging && currentUrl.search !== nextUrl.search ? false : defaultShouldRevalidate
 }
 
 export const meta: Route.MetaFunction = ({ data: frame }) => [
@@ -41,6 +54,7 @@ export default function Frame() {
   const ready = useIsHydrated()
   const [overlay, setOverlay] = useState<'palette' | 'keys' | null>(null)
   useFrameKeys(setOverlay)
+  useChanging()
   return (
     <div className="flex h-dvh flex-col print:block print:h-auto" data-ready={ready || undefined}>
       <TopBar onPalette={() => setOverlay('palette')} onKeys={() => setOverlay('keys')} />

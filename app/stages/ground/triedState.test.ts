@@ -9,12 +9,15 @@ const placed = { collection: 'devices', id: 'ap-shop' } as const
 const wall = { collection: 'walls', id: 'w-fence' } as const
 const after = (...steps: Step[]) => steps.reduce<Tried>(triedStep, NOTHING_TRIED)
 const wait = (edits: Edit[], due: boolean): Step => ({ kind: 'wait', label: 'Move', edits, due })
+/** What waits goes off, on the first revision. */
+const sent = (tried: Tried, what = tried.waiting!): Tried =>
+  triedStep(tried, { kind: 'sent', what, before: undefined, revision: 1 })
 const at = (site: Site) => site.devices.find(({ id }) => id === placed.id)?.position?.at
 
 test('a step by keys while another is on its way stands on top of it and is not lost when the answer comes', () => {
   const site = boatyard()
   const first = shifted(site, [placed], [0.1, 0])
-  let tried = after(wait(first, true), { kind: 'sent', edits: first, before: undefined, revision: 1 })
+  let tried = sent(after(wait(first, true)))
   expect(onItsWay(tried, false, undefined, 1)).toBe(true)
   const second = shifted(applyEdits(site, editsSoFar(tried, true)), [placed], [0, 1])
   tried = triedStep(tried, wait(second, false))
@@ -28,10 +31,19 @@ test('a step by keys while another is on its way stands on top of it and is not 
   expect(at(applyEdits(answered, editsSoFar(tried, false)))).toEqual([58.1, 101])
 })
 
+test('a step by keys that comes while another goes off is not taken for sent', () => {
+  const site = boatyard()
+  const due = after(wait(shifted(site, [placed], [0.2, 0]), true))
+  const third = shifted(applyEdits(site, editsSoFar(due, false)), [placed], [0.1, 0])
+  const tried = sent(triedStep(due, wait(third, false)), due.waiting!)
+  expect(at(applyEdits(site, editsSoFar(tried, true)))).toEqual([58.3, 100])
+  expect(tried.waiting?.edits).toEqual(third)
+})
+
 test('what was refused leaves the chart', () => {
   const site = boatyard()
   const edits = shifted(site, [placed], [5, 0])
-  const tried = after({ kind: 'sent', edits, before: undefined, revision: 1 })
+  const tried = sent(after(wait(edits, true)))
   expect(editsSoFar(tried, onItsWay(tried, false, { ok: false }, 1))).toEqual([])
 })
 

@@ -22,7 +22,7 @@ export type Step =
   | { kind: 'hold'; edits: Edit[] | null }
   | { kind: 'wait'; label: string; edits: Edit[]; due: boolean }
   | { kind: 'due' }
-  | { kind: 'sent'; edits: Edit[]; before: unknown; revision: number }
+  | { kind: 'sent'; what: Waiting; before: unknown; revision: number }
 
 export const NOTHING_TRIED: Tried = { held: null, waiting: null, sent: null }
 
@@ -39,8 +39,9 @@ export function triedStep(tried: Tried, step: Step): Tried {
     case 'sent':
       return {
         ...tried,
-        waiting: null,
-        sent: { edits: step.edits, before: step.before, revision: step.revision },
+        // A key may have come between the moment that it was due and this: that step waits on.
+        waiting: tried.waiting === step.what ? null : tried.waiting,
+        sent: { edits: step.what.edits, before: step.before, revision: step.revision },
       }
   }
 }

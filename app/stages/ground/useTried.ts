@@ -19,9 +19,9 @@ export function useTried(site: Site, revision: number) {
   const { edit: part } = usePlanEdit()
   const { waiting, sent, held } = tried
   const flying = onItsWay(tried, busy, answer, revision)
-  const next = useEffectEvent(({ label, edits }: Waiting) => {
-    step({ kind: 'sent', edits, before: answer, revision })
-    edit(label, edits)
+  const next = useEffectEvent((what: Waiting) => {
+    step({ kind: 'sent', what, before: answer, revision })
+    edit(what.label, what.edits)
   })
   useEffect(() => {
     if (waiting?.due && !flying) next(waiting)

@@ -25,10 +25,13 @@ const ownFrame = (frame: Frame, record: DxfRecord): Frame =>
 /** An entity as points where it is put, curves by chords within a distance of them in the drawing's own units. */
 export function lineOf(record: DxfRecord, frame: Frame, tolerance: number): DxfLine {
   const shape = SHAPES[record.type]
-  return shape ? shape(record, frame, tolerance / (growth(frame) || 1)) : { why: 'no line' }
+  return shape ? shape(record, frame, tolerance) : { why: 'no line' }
 }
 
 type Shape = (record: DxfRecord, frame: Frame, tolerance: number) => DxfLine
+
+/** How near chords have to be before the frame makes them longer. */
+const before = (frame: Frame, tolerance: number): number => tolerance / (growth(frame) || 1)
 
 const put = (frame: Frame, points: Vec3[]): DxfLine => ({
   points: points.map((point) => placed(frame, point)),
@@ -62,7 +65,7 @@ function round(record: DxfRecord, frame: Frame, angles: [number, number], tolera
         [0, radius, 0],
       ],
       angles,
-      tolerance,
+      before(frame, tolerance),
     ),
   )
 }
@@ -75,7 +78,7 @@ function ellipse(record: DxfRecord, frame: Frame, tolerance: number): DxfLine {
   const ratio = record.number(40, 1)
   const minor = cross(z, major).map((value) => value * ratio) as Vec3
   const angles: [number, number] = [record.number(41, 0), record.number(42, 2 * Math.PI)]
-  return put(frame, arcPoints(record.point(10), [major, minor], angles, tolerance))
+  return put(frame, arcPoints(record.point(10), [major, minor], angles, before(frame, tolerance)))
 }
 
 function lightPolyline(record: DxfRecord, frame: Frame, tolerance: number): DxfLine {
@@ -88,7 +91,7 @@ function lightPolyline(record: DxfRecord, frame: Frame, tolerance: number): DxfL
     if (last && code === 20) last.at[1] = value
     if (last && code === 42) last.bulge = value
   })
-  return put(ownFrame(frame, record), bulgePoints(corners, record.flag(CLOSED), tolerance))
+  return put(ownFrame(frame, record), bulgePoints(corners, record.flag(CLOSED), before(frame, tolerance)))
 }
 
 function polyline(record: DxfRecord, frame: Frame, tolerance: number): DxfLine {
@@ -98,7 +101,10 @@ function polyline(record: DxfRecord, frame: Frame, tolerance: number): DxfLine {
     .map((vertex) => ({ at: vertex.point(10), bulge: vertex.number(42, 0) }))
   const isInSpace = record.flag(IN_SPACE)
   const flat = isInSpace ? corners.map(({ at }) => ({ at, bulge: 0 })) : corners
-  return put(isInSpace ? frame : ownFrame(frame, record), bulgePoints(flat, record.flag(CLOSED), tolerance))
+  return put(
+    isInSpace ? frame : ownFrame(frame, record),
+    bulgePoints(flat, record.flag(CLOSED), before(frame, tolerance)),
+  )
 }
 
 function spline(record: DxfRecord, frame: Frame, tolerance: number): DxfLine {
@@ -111,7 +117,7 @@ function spline(record: DxfRecord, frame: Frame, tolerance: number): DxfLine {
       fit: record.points(11),
       tangents: record.has(12) && record.has(13) ? [record.point(12), record.point(13)] : null,
     },
-    tolerance,
+    before(frame, tolerance),
   )
   return points ? put(frame, points) : { why: 'with neither control points nor fit points' }
 }

@@ -17,6 +17,7 @@ const turned = ({ x, y, z }: Frame, [u, v, w]: Vec3): Vec3 => [
 ]
 
 export function placed(frame: Frame, point: Vec3): Vec3 {
+  if (frame === WORLD) return point
   const [x, y, z] = turned(frame, point)
   return [x + frame.origin[0], y + frame.origin[1], z + frame.origin[2]]
 }

@@ -123,17 +123,17 @@ function readLayer(record: DxfRecord, { layers }: DxfFile): void {
   layers.set(record.name(2) ?? '', { isOff: record.number(62, 7) < 0, isFrozen: record.flag(1) })
 }
 
-/** Records from pairs of lines, code and value. */
+/** Records from pairs of lines, code and value; ends where a code is no number. */
 function* recordsOf(text: string): Generator<DxfRecord> {
   let record: DxfRecord | null = null
   for (let at = 0; at < text.length;) {
     const codeEnd = lineEnd(text, at)
-    const code = Number(text.slice(at, codeEnd))
+    const code = codeAt(text, at, codeEnd)
+    if (code < 0) return
     const from = codeEnd + 1
     const to = lineEnd(text, from)
     at = to + 1
-    const value = text.slice(from, text[to - 1] === '\r' ? to - 1 : to)
-    if (!Number.isInteger(code)) return
+    const value = text.slice(from, text.charCodeAt(to - 1) === RETURN ? to - 1 : to)
     if (code === 0) {
       if (record) yield record
       record = new DxfRecord(value.trim().toUpperCase(), [], [])
@@ -143,6 +143,19 @@ function* recordsOf(text: string): Generator<DxfRecord> {
     }
   }
   if (record) yield record
+}
+
+const [RETURN, SPACE, ZERO, NINE] = [13, 32, 48, 57]
+
+/** A group code, blanks before and after it; −1 where it is none. */
+function codeAt(text: string, from: number, to: number): number {
+  let code = -1
+  for (let i = from; i < to; i++) {
+    const sign = text.charCodeAt(i)
+    if (sign >= ZERO && sign <= NINE) code = Math.max(code, 0) * 10 + sign - ZERO
+    else if (sign !== SPACE && sign !== RETURN) return -1
+  }
+  return code
 }
 
 function lineEnd(text: string, from: number): number {

@@ -68,9 +68,8 @@ export function wallsFromDxf(
 const round = (m: number): number => Math.round(m * 1000) / 1000
 
 /** The fewest points that keep a line where it is (Ramer, Douglas and Peucker), ends included. */
-const straightened = (line: Point[]): Point[] =>
-  simplify(
-    line.map(([x, y]) => ({ x, y })),
-    FLAT_M,
-    true,
-  ).map(({ x, y }): Point => [x, y])
+function straightened(line: Point[]): Point[] {
+  if (line.length < 3) return line
+  const corners = line.map(([x, y]) => ({ x, y }))
+  return simplify(corners, FLAT_M, true).map(({ x, y }): Point => [x, y])
+}
