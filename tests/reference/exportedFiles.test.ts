@@ -191,7 +191,7 @@ interface Netplan {
   network: { vlans?: Record<string, { id: number; addresses?: string[] }>; ethernets: Record<string, object> }
 }
 
-testWith(['netplan', 'python3'])(
+testWith(['netplan', '/usr/bin/python3'])(
   'netplan reads the plan’s interfaces and addresses',
   () => {
     const few = SITES.filter(([name]) => !/hostile plan ([1-9]\d|\d{3})/.test(name))
