@@ -196,3 +196,24 @@ test('a small file that would bring millions of lines is refused, not waited for
   const read = readDxf(dxf([0, 'INSERT', 8, '0', 2, 'B0', 10, 0, 20, 0], 6, blocks))
   expect(read).toMatchObject({ ok: false, problems: [{ code: 'dxf.long' }] })
 })
+
+test.each([2, 2000, 2001, 3999, 4000, 9001])(
+  'a polyline of %i corners loses none: long ones become several walls',
+  (count) => {
+    const corners = Array.from({ length: count }, (_, i): Point => [i, (i % 2) * 5])
+    const body = corners.flatMap(([x, y]) => [10, x, 20, y])
+    const drawing = value(dxf([0, 'LWPOLYLINE', 8, 'W', 90, count, 70, 0, ...body]))
+    const made = wallsFromDxf(
+      drawing,
+      1,
+      [{ layer: 'W', material: 'wood', thicknessMm: 20 }],
+      level,
+      [0, 0],
+      newId,
+    )
+    const walls = made.edits.map((edit) => (edit as { record: { points: Point[] } }).record.points)
+    expect(walls.every(({ length }) => length >= 2 && length <= 2000)).toBe(true)
+    expect(walls.flatMap((points, i) => (i === 0 ? points : points.slice(1)))).toEqual(corners)
+    walls.slice(1).forEach((points, i) => expect(points[0]).toEqual(walls[i]!.at(-1)))
+  },
+)

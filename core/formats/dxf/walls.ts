@@ -13,6 +13,8 @@ export interface LayerChoice {
 
 /** At most so many walls are taken in: a site file holds no more. */
 export const MOST_WALLS = 4000
+/** A wall has at most so many points. Source: the site file's own limit, schema/ground. */
+const MOST_POINTS = 2000
 /** Points nearer than this to the line without them say nothing; chords add a tenth of a millimetre, so that 5 mm hold. */
 const FLAT_M = 0.004
 
@@ -46,7 +48,9 @@ export function wallsFromDxf(
         if (!fits) tooShort++
         return fits
       })
-    return joinLines(lines).map((line) => ({ points: straightened(line), choice }))
+    return joinLines(lines).flatMap((line) =>
+      inPieces(straightened(line), MOST_POINTS).map((points) => ({ points, choice })),
+    )
   })
   const edits = walls.slice(0, MOST_WALLS).map(({ points, choice }): Edit => ({
     op: 'put',
@@ -54,7 +58,7 @@ export function wallsFromDxf(
     record: {
       id: newId(),
       levelId: level.id,
-      points: points.slice(0, 2000),
+      points,
       material: choice.material,
       thicknessMm: choice.thicknessMm,
       heightM: null,
@@ -67,9 +71,23 @@ export function wallsFromDxf(
 
 const round = (m: number): number => Math.round(m * 1000) / 1000
 
+/** So long a stretch is straightened in one: the package calls itself for each point it keeps. */
+const STRETCH = 1000
+
 /** The fewest points that keep a line where it is (Ramer, Douglas and Peucker), ends included. */
-function straightened(line: Point[]): Point[] {
-  if (line.length < 3) return line
-  const corners = line.map(([x, y]) => ({ x, y }))
-  return simplify(corners, FLAT_M, true).map(({ x, y }): Point => [x, y])
+const straightened = (line: Point[]): Point[] =>
+  inPieces(line, STRETCH).flatMap((stretch, i) => {
+    if (stretch.length < 3) return i === 0 ? stretch : stretch.slice(1)
+    const corners = stretch.map(([x, y]) => ({ x, y }))
+    return simplify(corners, FLAT_M, true)
+      .slice(i === 0 ? 0 : 1)
+      .map(({ x, y }): Point => [x, y])
+  })
+
+/** A line in pieces of at most so many points, each from where the one before ends. */
+function inPieces(line: Point[], most: number): Point[][] {
+  const pieces: Point[][] = []
+  for (let from = 0; from === 0 || from < line.length - 1; from += most - 1)
+    pieces.push(line.slice(from, from + most))
+  return pieces
 }
