@@ -1,6 +1,14 @@
-import { aftermathOf, byWeight, choiceFor, chosenTree, failureStudy, meshOf, rootsOf } from '~/core/backhaul'
-import { isOnAir } from '~/core/site'
-import { oneFile } from './commands'
+import {
+  aftermathOf,
+  byWeight,
+  choiceFor,
+  chosenTree,
+  failureStudy,
+  meshOf,
+  rootsOf,
+} from '~/core/radio/backhaul'
+import { isOnAir } from '~/core/plan'
+import { oneFile } from './options'
 import { badInput } from './output'
 import type { Output } from './output'
 import { readSite } from './siteInput'

@@ -1,5 +1,5 @@
-import { areaReports } from '~/core/coverage'
-import { oneFile } from './commands'
+import { areaReports } from '~/core/radio/coverage'
+import { oneFile } from './options'
 import { badInput } from './output'
 import type { Output } from './output'
 import { readSite } from './siteInput'

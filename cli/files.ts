@@ -1,7 +1,7 @@
 import { readFileSync, statSync } from 'node:fs'
 import { decodedText } from '~/core/formats'
-import { bad, good } from '~/core/outcome'
-import type { Outcome } from '~/core/outcome'
+import { bad, good } from '~/core/lib/outcome'
+import type { Outcome } from '~/core/lib/outcome'
 
 const MOST_BYTES = 20 * 1024 * 1024
 

@@ -1,5 +1,5 @@
-import { pathText } from '~/core/outcome'
-import type { Problem } from '~/core/outcome'
+import { pathText } from '~/core/lib/outcome'
+import type { Problem } from '~/core/lib/outcome'
 
 export interface Output {
   exitCode: 0 | 1 | 2

@@ -1,12 +1,19 @@
-import { attachmentsOf } from '~/core/layer2'
-import type { Attachment } from '~/core/layer2'
-import { ENDED_WORDS, VERDICT_WORDS, amongThemselves, reach, reachMatrix, targetsOf } from '~/core/layer3'
-import { planTwin } from '~/core/backhaul'
-import type { Answer, Hop, ReachCell, Target } from '~/core/layer3'
-import { networkOf } from '~/core/site'
-import type { Site } from '~/core/site'
-import { oneFile } from './commands'
-import type { Options } from './commands'
+import { attachmentsOf } from '~/core/network/layer2'
+import type { Attachment } from '~/core/network/layer2'
+import {
+  ENDED_WORDS,
+  VERDICT_WORDS,
+  amongThemselves,
+  reach,
+  reachMatrix,
+  targetsOf,
+} from '~/core/network/layer3'
+import { planTwin } from '~/core/radio/backhaul'
+import type { Answer, Hop, ReachCell, Target } from '~/core/network/layer3'
+import { networkOf } from '~/core/plan'
+import type { Site } from '~/core/plan'
+import { oneFile } from './options'
+import type { Options } from './options'
 import { badInput } from './output'
 import type { Output } from './output'
 import { readSite } from './siteInput'

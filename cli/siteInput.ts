@@ -1,5 +1,5 @@
-import type { Outcome } from '~/core/outcome'
-import type { Site } from '~/core/site'
+import type { Outcome } from '~/core/lib/outcome'
+import type { Site } from '~/core/plan'
 import { readSiteFile } from '~/schema/siteFile'
 import { readText } from './files'
 

@@ -1,6 +1,6 @@
 import { spoiltYard, yard } from '~/tests/kit/yard'
-import { planTwin } from '~/core/backhaul'
-import type { Site } from '~/core/site'
+import { planTwin } from '~/core/radio/backhaul'
+import type { Site } from '~/core/plan'
 import { runClientTests } from './clients'
 import type { TestGround } from './clients'
 

@@ -1,6 +1,6 @@
-import type { Phase } from '~/core/adoption'
-import { deviceOf, isOlder, typeOf } from '~/core/site'
-import type { Device } from '~/core/site'
+import type { Phase } from '~/core/world/adoption'
+import { deviceOf, isOlder, typeOf } from '~/core/plan'
+import type { Device } from '~/core/plan'
 import type { Bench, BenchDevice } from './types'
 
 /** Gear that joins nobody runs at once; an access point begins by asking for an address. */

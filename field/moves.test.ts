@@ -1,5 +1,5 @@
-import { CAPWAP_OF, PLAIN_WORD, isDelicate, isOnAir, isUp, ledsOf } from '~/core/adoption'
-import type { Phase } from '~/core/adoption'
+import { CAPWAP_OF, PLAIN_WORD, isDelicate, isOnAir, isUp, ledsOf } from '~/core/world/adoption'
+import type { Phase } from '~/core/world/adoption'
 import { yard } from '~/tests/kit/yard'
 import { newBench } from './bench'
 import { moveOnPath } from './pathMoves'

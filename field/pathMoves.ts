@@ -1,4 +1,4 @@
-import type { Phase } from '~/core/adoption'
+import type { Phase } from '~/core/world/adoption'
 import type { Found } from './world'
 
 /** What an access point finds out about the world around it. */

@@ -1,5 +1,5 @@
-import { isUp } from '~/core/adoption'
-import { darkDevices } from '~/core/power'
+import { isUp } from '~/core/world/adoption'
+import { darkDevices } from '~/core/network/power'
 import type { Bench } from './types'
 
 /** Why each device on the bench has no power now, or null: the plan's own answer, for what is switched on, up and plugged. */

@@ -1,5 +1,5 @@
-import type { CapwapState, Phase } from '~/core/adoption'
-import type { Id, Site } from '~/core/site'
+import type { CapwapState, Phase } from '~/core/world/adoption'
+import type { Id, Site } from '~/core/plan'
 
 /** One thing that happened, for the bench log. */
 export interface BenchEvent {

@@ -1,10 +1,10 @@
-import { isUp } from '~/core/adoption'
-import { uplinkFault } from '~/core/backhaul'
-import { managementInterface } from '~/core/layer2'
-import { answeringServers, frameWay, hearEachOther, leaseFrom, twinOf } from '~/core/layer3'
-import type { Twin } from '~/core/layer3'
-import { deviceOf, networkOf } from '~/core/site'
-import type { Device } from '~/core/site'
+import { isUp } from '~/core/world/adoption'
+import { uplinkFault } from '~/core/radio/backhaul'
+import { managementInterface } from '~/core/network/layer2'
+import { answeringServers, frameWay, hearEachOther, leaseFrom, twinOf } from '~/core/network/layer3'
+import type { Twin } from '~/core/network/layer3'
+import { deviceOf, networkOf } from '~/core/plan'
+import type { Device } from '~/core/plan'
 import type { Bench } from './types'
 
 /** The field as frames meet it now: only what is up forwards, only cables that are plugged carry. */

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { boatyard } from '~/tests/kit/yard'
-import { DEFAULT_BACKHAUL, completeHeader, completeRecord, newAir } from '~/core/site'
-import type { Device, Header } from '~/core/site'
+import { DEFAULT_BACKHAUL, completeHeader, completeRecord, newAir } from '~/core/plan'
+import type { Device, Header } from '~/core/plan'
 import { readEditRequest } from './edits'
 import { readSiteFile, writeSiteFile } from './siteFile'
 

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { DEFAULT_BACKHAUL, NO_MESH } from '~/core/site'
+import { DEFAULT_BACKHAUL, NO_MESH } from '~/core/plan'
 import { choice, flag, id, ref, text } from './fields'
 import { band } from './ground'
 

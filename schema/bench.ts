@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import type { Outcome } from '~/core/outcome'
+import type { Outcome } from '~/core/lib/outcome'
 import { choice, id } from './fields'
 import { check } from './problems'
 

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import type { Outcome } from '~/core/outcome'
+import type { Outcome } from '~/core/lib/outcome'
 import type { Mapping } from '~/core/formats'
 import { choice } from './fields'
 import { check } from './problems'

@@ -1,4 +1,4 @@
-import type { Edit, Network, SecurityProfile } from '~/core/site'
+import type { Edit, Network, SecurityProfile } from '~/core/plan'
 import { yard } from '~/tests/kit/yard'
 import { formProblems, readEditRequest } from './edits'
 

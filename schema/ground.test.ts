@@ -1,4 +1,4 @@
-import type { AnyRecord, Collection } from '~/core/site'
+import type { AnyRecord, Collection } from '~/core/plan'
 import { boatyard } from '~/tests/kit/yard'
 import { readEditRequest } from './edits'
 import { readSiteFile, writeSiteFile } from './siteFile'

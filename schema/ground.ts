@@ -1,6 +1,6 @@
 import Joi from 'joi'
-import { MATERIAL_IDS } from '~/core/radio'
-import { DEFAULT_GROUND } from '~/core/site'
+import { MATERIAL_IDS } from '~/core/radio/propagation'
+import { DEFAULT_GROUND } from '~/core/plan'
 import { choice, flag, id, name, ref } from './fields'
 
 /** A yard is at most 20 km wide: more is a slip of the unit. */

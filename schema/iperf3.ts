@@ -1,7 +1,7 @@
 import Joi from 'joi'
-import { bad, good } from '~/core/outcome'
-import type { Outcome } from '~/core/outcome'
-import type { Direction, DirectionResult, Interval, ThroughputRun } from '~/core/proof'
+import { bad, good } from '~/core/lib/outcome'
+import type { Outcome } from '~/core/lib/outcome'
+import type { Direction, DirectionResult, Interval, ThroughputRun } from '~/core/judge/proof'
 
 /** Open format: the JSON that `iperf3 -J` prints (iperf 3.0 and later). Only the members read here are checked. */
 interface Sum {

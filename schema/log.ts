@@ -1,6 +1,6 @@
 import Joi from 'joi'
-import type { Outcome } from '~/core/outcome'
-import { STAGES } from '~/core/order'
+import type { Outcome } from '~/core/lib/outcome'
+import { STAGES } from '~/core/guide/order'
 import { choice, name, ref } from './fields'
 import { check } from './problems'
 

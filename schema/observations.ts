@@ -1,6 +1,6 @@
 import Joi from 'joi'
-import type { Outcome } from '~/core/outcome'
-import type { Seen } from '~/core/proof'
+import type { Outcome } from '~/core/lib/outcome'
+import type { Seen } from '~/core/judge/proof'
 import { choice, id, ip, name, text } from './fields'
 import { check } from './problems'
 

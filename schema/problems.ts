@@ -1,6 +1,6 @@
 import type Joi from 'joi'
-import { pathText } from '~/core/outcome'
-import type { Outcome, Problem } from '~/core/outcome'
+import { pathText } from '~/core/lib/outcome'
+import type { Outcome, Problem } from '~/core/lib/outcome'
 
 /** What a named pattern wants, in words. */
 const WANTED: Record<string, string> = {

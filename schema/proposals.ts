@@ -1,6 +1,6 @@
 import Joi from 'joi'
-import type { Outcome } from '~/core/outcome'
-import type { AddressPlanAims, NumberingMethod, SecondRouterAims } from '~/core/proposals'
+import type { Outcome } from '~/core/lib/outcome'
+import type { AddressPlanAims, NumberingMethod, SecondRouterAims } from '~/core/guide/proposals'
 import { choice, cidr, count, id } from './fields'
 import { check } from './problems'
 

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { air, mesh, statedMbps } from './backhaul'
-import type { Collection, Port } from '~/core/site'
+import type { Collection, Port } from '~/core/plan'
 import {
   choice,
   cidr,

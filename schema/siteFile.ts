@@ -1,6 +1,6 @@
 import Joi from 'joi'
-import { bad, good } from '~/core/outcome'
-import type { Outcome, Problem } from '~/core/outcome'
+import { bad, good } from '~/core/lib/outcome'
+import type { Outcome, Problem } from '~/core/lib/outcome'
 import {
   COLLECTIONS,
   DEFAULT_BACKHAUL,
@@ -10,8 +10,8 @@ import {
   integrityProblems,
   movedFrom1,
   withoutSecrets,
-} from '~/core/site'
-import type { Site } from '~/core/site'
+} from '~/core/plan'
+import type { Site } from '~/core/plan'
 import { backhaul } from './backhaul'
 import { feed } from './feed'
 import { country, name, text } from './fields'
@@ -33,7 +33,7 @@ export const headerFields = {
   backhaul: backhaul.default(DEFAULT_BACKHAUL),
 }
 
-/** The structure of a site file. What must hold between records is checked after it (core/site/integrity). */
+/** The structure of a site file. What must hold between records is checked after it (core/plan/integrity). */
 export const siteFile = Joi.object({
   format: Joi.string().valid(SITE_FILE_FORMAT).required(),
   version: Joi.number().valid(SITE_FILE_VERSION).required(),

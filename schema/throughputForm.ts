@@ -1,6 +1,6 @@
-import { bad, good } from '~/core/outcome'
-import type { Outcome, Problem } from '~/core/outcome'
-import type { Direction, LinkUnderTest } from '~/core/proof'
+import { bad, good } from '~/core/lib/outcome'
+import type { Outcome, Problem } from '~/core/lib/outcome'
+import type { Direction, LinkUnderTest } from '~/core/judge/proof'
 
 const MOST_MBPS = 400_000
 

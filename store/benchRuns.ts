@@ -1,6 +1,6 @@
-import { movedFrom1 } from '~/core/site'
-import type { Site } from '~/core/site'
-import type { BenchAction, TimedAction } from '~/core/adoption'
+import { movedFrom1 } from '~/core/plan'
+import type { Site } from '~/core/plan'
+import type { BenchAction, TimedAction } from '~/core/world/adoption'
 import type { Db } from './database'
 
 /** A run on the bench: everything needed to play it again from its start. */

@@ -1,7 +1,7 @@
-import { bad, good } from '~/core/outcome'
-import type { Outcome } from '~/core/outcome'
-import { applyChange, diffSites, isEmptyChange, movedChange, reverseChange } from '~/core/site'
-import type { Change, Site } from '~/core/site'
+import { bad, good } from '~/core/lib/outcome'
+import type { Outcome } from '~/core/lib/outcome'
+import { applyChange, diffSites, isEmptyChange, movedChange, reverseChange } from '~/core/plan'
+import type { Change, Site } from '~/core/plan'
 import type { Db } from './database'
 import { planStore } from './plans'
 

@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid'
-import type { Observation, Seen } from '~/core/proof'
+import type { Observation, Seen } from '~/core/judge/proof'
 import type { Db } from './database'
 
 type Row = Omit<Observation, 'seen'> & { body: string }

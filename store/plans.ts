@@ -1,5 +1,5 @@
-import { COLLECTIONS, HEADER_FIELDS, completeHeader, completeRecord } from '~/core/site'
-import type { AnyRecord, Change, Collection, Header, Site } from '~/core/site'
+import { COLLECTIONS, HEADER_FIELDS, completeHeader, completeRecord } from '~/core/plan'
+import type { AnyRecord, Change, Collection, Header, Site } from '~/core/plan'
 import type { Db } from './database'
 
 interface Row {

@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid'
-import type { ClientTests, LinkUnderTest, ThroughputRun } from '~/core/proof'
+import type { ClientTests, LinkUnderTest, ThroughputRun } from '~/core/judge/proof'
 import type { Db } from './database'
 
 /** What was observed. Verdicts on it are derived when it is read. */

@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid'
-import { diffSites, emptySite } from '~/core/site'
-import type { Site } from '~/core/site'
+import { diffSites, emptySite } from '~/core/plan'
+import type { Site } from '~/core/plan'
 import type { Db } from './database'
 import { headerText, planStore } from './plans'
 

@@ -1,5 +1,5 @@
-import { isEnterprise, newAir, newAirEnd, profileOf, ssidsOn } from '~/core/site'
-import type { AirUplink, AirWay, Band, Device, Site } from '~/core/site'
+import { isEnterprise, newAir, newAirEnd, profileOf, ssidsOn } from '~/core/plan'
+import type { AirUplink, AirWay, Band, Device, Site } from '~/core/plan'
 import { EndFields } from './EndFields'
 import { CheckInput, SelectInput, TextInput } from './inputs'
 

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
-import type { Problem } from '~/core/outcome'
-import { pathText } from '~/core/outcome'
+import type { Problem } from '~/core/lib/outcome'
+import { pathText } from '~/core/lib/outcome'
 import { FormProblems } from './Field'
 
 interface Props {

@@ -1,4 +1,4 @@
-import type { AirEnd, Site } from '~/core/site'
+import type { AirEnd, Site } from '~/core/plan'
 import { CheckInput, NumberInput, SelectInput, TextInput } from './inputs'
 
 interface Props {

@@ -1,7 +1,7 @@
 import { createContext, use, useId } from 'react'
 import type { ReactNode } from 'react'
-import type { Problem } from '~/core/outcome'
-import { pathText } from '~/core/outcome'
+import type { Problem } from '~/core/lib/outcome'
+import { pathText } from '~/core/lib/outcome'
 
 /** The problems of the form around a field; each field picks its own by path. */
 export const FormProblems = createContext<Problem[]>([])

@@ -1,4 +1,4 @@
-import type { Site } from '~/core/site'
+import type { Site } from '~/core/plan'
 
 /** Which level of the ground is shown. */
 export function LevelSelect({

@@ -1,6 +1,6 @@
 import { TriangleAlert } from 'lucide-react'
-import type { Problem } from '~/core/outcome'
-import { pathText } from '~/core/outcome'
+import type { Problem } from '~/core/lib/outcome'
+import { pathText } from '~/core/lib/outcome'
 
 /** Everything that is wrong with what was sent, each with its place and sentence. */
 export function Problems({ problems, title }: { problems: Problem[] | undefined; title?: string }) {

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { ReactNode } from 'react'
-import type { Seen } from '~/core/proof'
+import type { Seen } from '~/core/judge/proof'
 import { useIsHydrated } from '../hooks/useIsHydrated'
 import { useObserve } from '../hooks/useObserve'
 import { useWho } from '../hooks/useWho'

@@ -1,4 +1,4 @@
-import type { Severity } from '~/core/findings'
+import type { Severity } from '~/core/judge/findings'
 
 /** A mark of our own for each severity, always with its word: barred for stop, open for fix, dotted for note. */
 export function SeverityMark({ severity }: { severity: Severity }) {

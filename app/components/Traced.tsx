@@ -1,4 +1,4 @@
-import type { Traced as TracedNumber } from '~/core/traced'
+import type { Traced as TracedNumber } from '~/core/lib/traced'
 import { Sourced } from './Sourced'
 
 /** A number of the core with its own account of itself. */

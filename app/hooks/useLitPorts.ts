@@ -1,4 +1,4 @@
-import type { Hop } from '~/core/layer3'
+import type { Hop } from '~/core/network/layer3'
 import { useSite } from './useSite'
 
 export type Lit = 'passes' | 'drops'

@@ -1,7 +1,7 @@
 import { useEffect, useEffectEvent } from 'react'
 import { useFetcher } from 'react-router'
-import type { Problem } from '~/core/outcome'
-import type { Seen } from '~/core/proof'
+import type { Problem } from '~/core/lib/outcome'
+import type { Seen } from '~/core/judge/proof'
 import { useSite } from './useSite'
 
 type Answer = { ok: true } | { ok: false; problems: Problem[] }

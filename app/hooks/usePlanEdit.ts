@@ -1,7 +1,7 @@
 import { useEffect, useEffectEvent } from 'react'
 import { useFetcher } from 'react-router'
-import type { Problem } from '~/core/outcome'
-import type { Edit } from '~/core/site'
+import type { Problem } from '~/core/lib/outcome'
+import type { Edit } from '~/core/plan'
 import { useSite } from './useSite'
 
 type Answer = { ok: true; revision: number } | { ok: false; problems: Problem[] }

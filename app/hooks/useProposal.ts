@@ -1,5 +1,5 @@
 import { useFetcher } from 'react-router'
-import type { Problem } from '~/core/outcome'
+import type { Problem } from '~/core/lib/outcome'
 import type { ProposalRequest } from '~/schema/proposals'
 import type { ShownProposal } from '../server/propose.server'
 import { useSite } from './useSite'

@@ -1,4 +1,4 @@
-import type { LinkEnd } from '~/core/site'
+import type { LinkEnd } from '~/core/plan'
 import { usePanel } from './usePanel'
 
 const text = ({ deviceId, port }: LinkEnd): string => `${deviceId}.${port}`

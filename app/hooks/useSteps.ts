@@ -1,5 +1,5 @@
 import { useFetcher } from 'react-router'
-import type { Problem } from '~/core/outcome'
+import type { Problem } from '~/core/lib/outcome'
 import { useSite } from './useSite'
 
 type Answer = { ok: true; label: string } | { ok: false; problems: Problem[] }

@@ -1,5 +1,5 @@
 import { Form, data, redirect, useActionData, useNavigation } from 'react-router'
-import type { Problem } from '~/core/outcome'
+import type { Problem } from '~/core/lib/outcome'
 import { Problems } from '../components/Problems'
 import { ThemeSwitch } from '../components/ThemeSwitch'
 import { useIsHydrated } from '../hooks/useIsHydrated'

@@ -1,5 +1,5 @@
-import { areaReports } from '~/core/coverage'
-import type { Site } from '~/core/site'
+import { areaReports } from '~/core/radio/coverage'
+import type { Site } from '~/core/plan'
 
 /** What the coverage of the areas depends on. */
 const PARTS = [

@@ -1,4 +1,4 @@
-import { seedFrom } from '~/core/random'
+import { seedFrom } from '~/core/lib/random'
 import type { BenchRequest } from '~/schema/bench'
 import { benchNow, setSpeed, stepBench } from './bench.server'
 import { siteOr404 } from './siteState.server'

@@ -1,6 +1,6 @@
-import { findings } from '~/core/findings'
+import { findings } from '~/core/judge/findings'
 import { readSiteFile } from '~/schema/siteFile'
-import type { Site } from '~/core/site'
+import type { Site } from '~/core/plan'
 import mended from '../../demo/tern-quay-mended.json?raw'
 import planted from '../../demo/tern-quay.json?raw'
 

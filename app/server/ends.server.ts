@@ -1,5 +1,5 @@
-import { compareEnds, uplinkFault } from '~/core/backhaul'
-import type { EndRow } from '~/core/backhaul'
+import { compareEnds, uplinkFault } from '~/core/radio/backhaul'
+import type { EndRow } from '~/core/radio/backhaul'
 import { siteOr404 } from './siteState.server'
 
 /** The two ends of every radio link side by side. Made here, where the keys are; only their fingerprints go out. */

@@ -1,8 +1,8 @@
-import { findings } from '~/core/findings'
-import type { Finding } from '~/core/findings'
-import { planTwin } from '~/core/backhaul'
-import type { Twin } from '~/core/layer3'
-import type { Site } from '~/core/site'
+import { findings } from '~/core/judge/findings'
+import type { Finding } from '~/core/judge/findings'
+import { planTwin } from '~/core/radio/backhaul'
+import type { Twin } from '~/core/network/layer3'
+import type { Site } from '~/core/plan'
 
 export interface Evaluated {
   twin: Twin

@@ -1,7 +1,7 @@
 import { imageSize } from 'image-size'
 import { nanoid } from 'nanoid'
-import { bad, good } from '~/core/outcome'
-import type { Outcome } from '~/core/outcome'
+import { bad, good } from '~/core/lib/outcome'
+import type { Outcome } from '~/core/lib/outcome'
 import { siteOr404 } from './siteState.server'
 import { store } from './store.server'
 

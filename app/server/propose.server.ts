@@ -1,15 +1,15 @@
-import { bad, good } from '~/core/outcome'
-import type { Outcome } from '~/core/outcome'
+import { bad, good } from '~/core/lib/outcome'
+import type { Outcome } from '~/core/lib/outcome'
 import {
   proposeAddressPlan,
   proposePorts,
   proposeTrunks,
   proposeVlanNumbers,
   secondRouterRecipe,
-} from '~/core/proposals'
-import type { Proposal, Reason } from '~/core/proposals'
-import { applyEdits, freshProblems } from '~/core/site'
-import type { Site } from '~/core/site'
+} from '~/core/guide/proposals'
+import type { Proposal, Reason } from '~/core/guide/proposals'
+import { applyEdits, freshProblems } from '~/core/plan'
+import type { Site } from '~/core/plan'
 import { readProposalRequest } from '~/schema/proposals'
 import type { ProposalRequest } from '~/schema/proposals'
 import { evaluated } from './evaluated.server'

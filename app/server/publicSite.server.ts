@@ -1,6 +1,6 @@
-import type { Finding } from '~/core/findings'
-import { maskedSecrets } from '~/core/site'
-import type { Site } from '~/core/site'
+import type { Finding } from '~/core/judge/findings'
+import { maskedSecrets } from '~/core/plan'
+import type { Site } from '~/core/plan'
 
 /** The plan as the browser may see it: keys stay here, and only whether one is set goes out. */
 export function publicSite(site: Site): { site: Site; keysSet: string[] } {

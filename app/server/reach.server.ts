@@ -1,5 +1,5 @@
-import { amongThemselves, matrixOf } from '~/core/layer3'
-import type { ReachCell, Verdict } from '~/core/layer3'
+import { amongThemselves, matrixOf } from '~/core/network/layer3'
+import type { ReachCell, Verdict } from '~/core/network/layer3'
 import { evaluated } from './evaluated.server'
 import { siteOr404 } from './siteState.server'
 import { targetId } from './targetId.server'

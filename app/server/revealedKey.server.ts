@@ -1,6 +1,6 @@
-import { usesRawKey } from '~/core/site'
-import type { Site } from '~/core/site'
-import { rawKey } from '~/core/site/rawKey'
+import { usesRawKey } from '~/core/plan'
+import type { Site } from '~/core/plan'
+import { rawKey } from '~/core/plan/rawKey'
 
 export interface RevealedKey {
   passphrase: string | null

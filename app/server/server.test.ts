@@ -2,7 +2,7 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import type { Edit, SecurityProfile } from '~/core/site'
+import type { Edit, SecurityProfile } from '~/core/plan'
 import { spoiltYard, yard } from '~/tests/kit/yard'
 import { benchNow, benchState, stepBench } from './bench.server'
 import { doAtBench } from './benchActions.server'

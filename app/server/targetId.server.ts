@@ -1,4 +1,4 @@
-import type { Target } from '~/core/layer3'
+import type { Target } from '~/core/network/layer3'
 
 /** A target as it stands in an address: "internet", "network:ID", "controller:ID", "device:ID". */
 export function targetId(target: Target): string {

@@ -1,6 +1,6 @@
 import { decodedText } from '~/core/formats'
-import { bad, good } from '~/core/outcome'
-import type { Outcome } from '~/core/outcome'
+import { bad, good } from '~/core/lib/outcome'
+import type { Outcome } from '~/core/lib/outcome'
 
 /** The text of an uploaded file, UTF-8 or UTF-16, or a sentence about what is missing or too large. */
 export async function uploadedText(

@@ -8,9 +8,9 @@ import {
   chosenTree,
   failureStudy,
   meshOf,
-} from '~/core/backhaul'
-import { isOnAir } from '~/core/site'
-import { solveWith } from '~/core/solver'
+} from '~/core/radio/backhaul'
+import { isOnAir } from '~/core/plan'
+import { solveWith } from '~/core/lib/solver'
 import type { BackhaulAnswer, BackhaulTask } from './backhaulMessages'
 
 const answer = (message: BackhaulAnswer): void => postMessage(message)

@@ -1,5 +1,5 @@
-import type { Aftermath, Capacity, Choice, ChosenTree } from '~/core/backhaul'
-import type { Site } from '~/core/site'
+import type { Aftermath, Capacity, Choice, ChosenTree } from '~/core/radio/backhaul'
+import type { Site } from '~/core/plan'
 
 export interface BackhaulTask {
   site: Site

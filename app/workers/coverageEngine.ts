@@ -1,4 +1,4 @@
-import type { Scene } from '~/core/coverage'
+import type { Scene } from '~/core/radio/coverage'
 import { LayerQueue, slices } from './layerQueue'
 import { coresHere, layersWorker, plotterWorker } from './spareWorkers'
 import type { FromLayerWorker, LayerTask, Plot, PlotOrder, ToLayerWorker, ToPlotter } from './messages'

@@ -1,6 +1,6 @@
 import { readDxf } from '~/core/formats'
 import type { DxfDrawing } from '~/core/formats'
-import type { Outcome } from '~/core/outcome'
+import type { Outcome } from '~/core/lib/outcome'
 
 export interface DrawingQuestion {
   bytes: Uint8Array

@@ -1,8 +1,8 @@
 import loadHighs from 'highs'
 import wasm from 'highs/runtime?url'
-import { proposeChannels } from '~/core/channels'
-import { proposePlacement } from '~/core/placement'
-import { solveWith } from '~/core/solver'
+import { proposeChannels } from '~/core/radio/channels'
+import { proposePlacement } from '~/core/radio/placement'
+import { solveWith } from '~/core/lib/solver'
 import { newId } from '../hooks/newId'
 import type { HelperAnswer, HelperTask } from './helperMessages'
 

@@ -1,6 +1,6 @@
-import type { ChannelProposal, ChannelAims } from '~/core/channels'
-import type { PlacementProposal, PlacementAims } from '~/core/placement'
-import type { Site } from '~/core/site'
+import type { ChannelProposal, ChannelAims } from '~/core/radio/channels'
+import type { PlacementProposal, PlacementAims } from '~/core/radio/placement'
+import type { Site } from '~/core/plan'
 
 /** What a helper on the ground is asked for. */
 export type HelperTask =

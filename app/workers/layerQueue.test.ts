@@ -1,5 +1,5 @@
-import { propagationOf } from '~/core/coverage'
-import { ceilingAntenna } from '~/core/radio'
+import { propagationOf } from '~/core/radio/coverage'
+import { ceilingAntenna } from '~/core/radio/propagation'
 import { LayerQueue, slices } from './layerQueue'
 import type { LayerTask } from './messages'
 

@@ -1,5 +1,5 @@
-import { computeRows, layerJob, outdoorCells, withGain } from '~/core/coverage'
-import type { LayerJob, Scene } from '~/core/coverage'
+import { computeRows, layerJob, outdoorCells, withGain } from '~/core/radio/coverage'
+import type { LayerJob, Scene } from '~/core/radio/coverage'
 import type { FromLayerWorker, LayerTask, ToLayerWorker } from './messages'
 
 const scenes = new Map<string, Scene>()

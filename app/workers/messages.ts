@@ -7,8 +7,8 @@ import type {
   Reading,
   Scene,
   SentRadio,
-} from '~/core/coverage'
-import type { Area, GroundSettings } from '~/core/site'
+} from '~/core/radio/coverage'
+import type { Area, GroundSettings } from '~/core/plan'
 
 /** One band of rows of one layer: the unit of work of the pool. Small, so that giving up takes effect at once. */
 export interface LayerTask {

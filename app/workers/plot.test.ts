@@ -6,8 +6,8 @@ import {
   outdoorCells,
   plannedRadios,
   sceneOf,
-} from '~/core/coverage'
-import type { Reading } from '~/core/coverage'
+} from '~/core/radio/coverage'
+import type { Reading } from '~/core/radio/coverage'
 import { boatyard } from '~/tests/kit/yard'
 import { DEPTH_LEVELS } from '../stages/ground/depthLevels'
 import type { PlotOrder } from './messages'

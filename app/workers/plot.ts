@@ -6,9 +6,9 @@ import {
   overNoise,
   overNoiseAndOthers,
   served,
-} from '~/core/coverage'
-import type { Served } from '~/core/coverage'
-import { marginDb } from '~/core/radio'
+} from '~/core/radio/coverage'
+import type { Served } from '~/core/radio/coverage'
+import { marginDb } from '~/core/radio/propagation'
 import type { Plot, PlotOrder } from './messages'
 
 /** The chart from finished layers, or null while one of them is missing. */

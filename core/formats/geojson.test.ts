@@ -1,9 +1,9 @@
 import { boatyard } from '~/tests/kit/yard'
-import { applyEdits, integrityProblems } from '../site'
-import type { Point, Site } from '../site'
+import { applyEdits, integrityProblems } from '../plan'
+import type { Point, Site } from '../plan'
 import { globeAt } from './globe'
-import { readGeoJson } from './readGeoJson'
-import { turnedRound, writeGeoJson } from './writeGeoJson'
+import { readGeoJson } from './read/geojson'
+import { turnedRound, writeGeoJson } from './write/geojson'
 
 const level = { id: 'l', name: 'Ground', floorM: 0, heightM: 3, slabMaterial: 'concrete', slabMm: 0 }
 const choices = { level, polygons: 'buildings' as const, material: 'brick', thicknessMm: 100 }

@@ -1,5 +1,5 @@
 import proj4 from 'proj4'
-import type { GroundSettings, Point } from '../site'
+import type { GroundSettings, Point } from '../plan'
 
 export type Origin = NonNullable<GroundSettings['origin']>
 export type Position = [longitude: number, latitude: number]

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
-import { grownYard } from '~/bench/grownYard'
+import { grownYard } from '~/benchmarks/grownYard'
 import { writeSiteFile } from '~/schema/siteFile'
 import { faultsOf, open, siteFrom } from './kit'
 

@@ -1,4 +1,4 @@
-import type { Point } from '~/core/site'
+import type { Point } from '~/core/plan'
 
 /** A DXF of our own: groups of code and value. */
 export const dxf = (

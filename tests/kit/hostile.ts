@@ -1,7 +1,7 @@
-import { seededRandom } from '~/core/random'
-import type { Random } from '~/core/random'
-import { bareDevice, newAir } from '~/core/site'
-import type { Device, SecurityMode, Site } from '~/core/site'
+import { seededRandom } from '~/core/lib/random'
+import type { Random } from '~/core/lib/random'
+import { bareDevice, newAir } from '~/core/plan'
+import type { Device, SecurityMode, Site } from '~/core/plan'
 import { boatyard } from './yard'
 
 /** Orders that a reader might carry out if it took a value for more than a value. `CANARY` is a file of the test's own. */

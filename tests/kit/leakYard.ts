@@ -1,5 +1,5 @@
-import { bareDevice, newPort } from '~/core/site'
-import type { Device, Link, Management, Port, Site, Requirement } from '~/core/site'
+import { bareDevice, newPort } from '~/core/plan'
+import type { Device, Link, Management, Port, Site, Requirement } from '~/core/plan'
 import { yard } from './yard'
 
 const fixed = (networkId: string, ip: string, prefixLength: number, gateway: string | null): Management => ({

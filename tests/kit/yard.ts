@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { findings, planView } from '~/core/findings'
-import type { Rule } from '~/core/findings'
-import { applyEdits } from '~/core/site'
-import type { Device, Network, Port, SecurityProfile, Site, Ssid } from '~/core/site'
+import { findings, planView } from '~/core/judge/findings'
+import type { Rule } from '~/core/judge/findings'
+import { applyEdits } from '~/core/plan'
+import type { Device, Network, Port, SecurityProfile, Site, Ssid } from '~/core/plan'
 import { readSiteFile } from '~/schema/siteFile'
 
 function load(folder: string, name: string): Site {

@@ -1,6 +1,6 @@
-import { buildFabric } from '~/core/layer2'
-import type { Fabric, FabricNode, FabricPort, Membership } from '~/core/layer2'
-import type { Site } from '~/core/site'
+import { buildFabric } from '~/core/network/layer2'
+import type { Fabric, FabricNode, FabricPort, Membership } from '~/core/network/layer2'
+import type { Site } from '~/core/plan'
 
 /** A VLAN id that no plan uses: membership of a port that carries nothing. */
 const NOWHERE = 4094

@@ -14,9 +14,9 @@ import {
   slotShares,
   stagesOf,
   usPerMbit,
-} from '~/core/airtime'
-import type { Aggregation, Contender, PhyMode, Sending } from '~/core/airtime'
-import { solveWith } from '~/core/solver'
+} from '~/core/radio/airtime'
+import type { Aggregation, Contender, PhyMode, Sending } from '~/core/radio/airtime'
+import { solveWith } from '~/core/lib/solver'
 
 interface Case {
   id: string

@@ -1,5 +1,5 @@
-import { earthBulgeM } from '~/core/backhaul'
-import { fresnelRadiusM, freeSpaceLossDb, twoRayLossDb } from '~/core/radio'
+import { earthBulgeM } from '~/core/radio/backhaul'
+import { fresnelRadiusM, freeSpaceLossDb, twoRayLossDb } from '~/core/radio/propagation'
 
 /**
  * First Fresnel radius in the usual units: F1 = 17.3 √(d1 d2 ÷ (f d)), km, GHz, metres.

@@ -3,10 +3,10 @@
  * graphs n × n: χ = 5, 7, 7 for n = 5, 6, 7 (DIMACS colouring instances queen5_5, queen6_6, queen7_7), from memory.
  */
 import loadHighs from 'highs'
-import { assign, costOf } from '~/core/channels'
-import type { Clashes } from '~/core/channels'
-import { seededRandom } from '~/core/random'
-import { solveWith } from '~/core/solver'
+import { assign, costOf } from '~/core/radio/channels'
+import type { Clashes } from '~/core/radio/channels'
+import { seededRandom } from '~/core/lib/random'
+import { solveWith } from '~/core/lib/solver'
 
 type Edges = [number, number][]
 interface Graph {

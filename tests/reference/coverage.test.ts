@@ -14,7 +14,7 @@ import {
   sceneOf,
   served,
   signalPath,
-} from '~/core/coverage'
+} from '~/core/radio/coverage'
 import {
   breakPointM,
   freeSpaceLossDb,
@@ -22,10 +22,10 @@ import {
   noiseFloorDbm,
   normalQuantile,
   normalShare,
-} from '~/core/radio'
-import { DEFAULT_GROUND, areaM2, bareDevice, emptySite, newArea } from '~/core/site'
-import type { Antenna, GroundSettings, Point, Site } from '~/core/site'
-import { BAND_MHZ } from '~/core/radio'
+} from '~/core/radio/propagation'
+import { DEFAULT_GROUND, areaM2, bareDevice, emptySite, newArea } from '~/core/plan'
+import type { Antenna, GroundSettings, Point, Site } from '~/core/plan'
+import { BAND_MHZ } from '~/core/radio/propagation'
 
 const DIPOLE: Antenna = {
   id: 'dipole',

@@ -10,8 +10,8 @@ import {
   readPorts,
   writeCsv,
 } from '~/core/formats'
-import { seededRandom } from '~/core/random'
-import type { Device, Port, Site } from '~/core/site'
+import { seededRandom } from '~/core/lib/random'
+import type { Device, Port, Site } from '~/core/plan'
 import { FileFolder } from '../kit/fileFolder'
 import { hostilePlan, hostileText } from '../kit/hostile'
 import { demoYard, spoiltDemoYard } from '../kit/yard'

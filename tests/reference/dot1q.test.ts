@@ -1,5 +1,5 @@
-import { classify, egressTag } from '~/core/layer2'
-import type { Membership } from '~/core/layer2'
+import { classify, egressTag } from '~/core/network/layer2'
+import type { Membership } from '~/core/network/layer2'
 
 /**
  * Rules of IEEE 802.1Q-2022: 6.9 (acceptable frame types; VID classification; a null VID, tag 0, counts as untagged

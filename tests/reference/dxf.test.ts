@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { readDxf } from '~/core/formats'
 import type { DxfDrawing } from '~/core/formats'
-import { boxOf, lengthM } from '~/core/site'
+import { boxOf, lengthM } from '~/core/plan'
 import { FileFolder } from '../kit/fileFolder'
 import { must, testWith } from '../real/programs'
 

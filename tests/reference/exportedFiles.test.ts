@@ -1,8 +1,8 @@
-import { networkAround } from '~/core/addressing'
+import { networkAround } from '~/core/network/addressing'
 import { deviceFiles, lanInterface } from '~/core/formats'
 import type { DeviceFile } from '~/core/formats'
-import { deviceOf } from '~/core/site'
-import type { Device, Site } from '~/core/site'
+import { deviceOf } from '~/core/plan'
+import type { Device, Site } from '~/core/plan'
 import { FileFolder } from '../kit/fileFolder'
 import { hostilePlan } from '../kit/hostile'
 import {

@@ -1,6 +1,6 @@
 import { globeAt, writeGeoJson } from '~/core/formats'
-import { seededRandom } from '~/core/random'
-import type { Point } from '~/core/site'
+import { seededRandom } from '~/core/lib/random'
+import type { Point } from '~/core/plan'
 import { FileFolder } from '../kit/fileFolder'
 import { hostilePlan } from '../kit/hostile'
 import { boatyard, demoYard } from '../kit/yard'

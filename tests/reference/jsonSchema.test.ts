@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { seededRandom } from '~/core/random'
+import { seededRandom } from '~/core/lib/random'
 import { siteFile, writeSiteFile } from '~/schema/siteFile'
 import { FileFolder } from '../kit/fileFolder'
 import { hostilePlan } from '../kit/hostile'

@@ -1,6 +1,6 @@
 import { deviceFiles } from '~/core/formats'
-import { deviceOf } from '~/core/site'
-import type { Device, Site } from '~/core/site'
+import { deviceOf } from '~/core/plan'
+import type { Device, Site } from '~/core/plan'
 import { freePort } from '../kit/freePort'
 import { hostilePlan } from '../kit/hostile'
 import { boatyard, demoYard, spoiltDemoYard, withDevice, withManagement } from '../kit/yard'

@@ -1,6 +1,13 @@
 /** Building materials and the slab formula of ITU-R P.2040. */
-import { MATERIALS, materialOf, permittivity, slabLossDb, throughSlab, wavelengthM } from '~/core/radio'
-import type { Material } from '~/core/radio'
+import {
+  MATERIALS,
+  materialOf,
+  permittivity,
+  slabLossDb,
+  throughSlab,
+  wavelengthM,
+} from '~/core/radio/propagation'
+import type { Material } from '~/core/radio/propagation'
 
 /** ITU-R P.2040-3 table 3, from memory: a, b, c, d. */
 const TABLE: Record<string, [number, number, number, number]> = {

@@ -1,7 +1,7 @@
-import { rangeOf, usPerMbit } from '~/core/airtime'
-import { endToEnd, feedsOf, plannedHop, sharedAir } from '~/core/backhaul'
-import { NO_MESH, bareDevice, emptySite, newAir } from '~/core/site'
-import type { Device, Site, Wall } from '~/core/site'
+import { rangeOf, usPerMbit } from '~/core/radio/airtime'
+import { endToEnd, feedsOf, plannedHop, sharedAir } from '~/core/radio/backhaul'
+import { NO_MESH, bareDevice, emptySite, newAir } from '~/core/plan'
+import type { Device, Site, Wall } from '~/core/plan'
 
 const node = (id: string, x: number, part: Partial<Device> = {}): Device => ({
   ...bareDevice(id, id, 'accessPoint'),

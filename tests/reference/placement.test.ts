@@ -1,9 +1,9 @@
 /** Placement against every choice there is, on random small problems. */
 import loadHighs from 'highs'
-import { best, fewest, sharesOf } from '~/core/placement'
-import type { PlacementProblem } from '~/core/placement'
-import { seededRandom } from '~/core/random'
-import { solveWith } from '~/core/solver'
+import { best, fewest, sharesOf } from '~/core/radio/placement'
+import type { PlacementProblem } from '~/core/radio/placement'
+import { seededRandom } from '~/core/lib/random'
+import { solveWith } from '~/core/lib/solver'
 
 function randomProblem(seed: number): PlacementProblem {
   const next = seededRandom(seed)

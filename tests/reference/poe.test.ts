@@ -1,4 +1,4 @@
-import { canServeClass, pdLimitW, poeClassFigures, pseLimitW } from '~/core/power'
+import { canServeClass, pdLimitW, poeClassFigures, pseLimitW } from '~/core/network/power'
 
 /** Source: IEEE 802.3-2022 tables 33-7, 33-18 (classes 0–4), 145-11, 145-26 (classes 5–8); values from memory. */
 test.each([

@@ -12,7 +12,7 @@ import {
   twoRayLossDb,
   twoSlopeLossDb,
   wavelengthM,
-} from '~/core/radio'
+} from '~/core/radio/propagation'
 
 describe('ITU-R P.525, free space', () => {
   // Source: the formula's own constant at 1 MHz and 1 km, and textbook link budgets, from memory.

@@ -1,6 +1,6 @@
-import type { Random } from '~/core/random'
-import { bareDevice, emptySite, newPort } from '~/core/site'
-import type { Device, Link, Port, Site } from '~/core/site'
+import type { Random } from '~/core/lib/random'
+import { bareDevice, emptySite, newPort } from '~/core/plan'
+import type { Device, Link, Port, Site } from '~/core/plan'
 
 const VLANS = [10, 20, 30, 40]
 const MOST_SWITCHES = 7

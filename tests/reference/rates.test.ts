@@ -1,6 +1,6 @@
 /** PHY rates and sensitivities as the standards print them, in full for one stream; from memory. */
-import { neededSnrDb, phyMbps, rateIndex, rateMbps, sensitivityDbm } from '~/core/radio'
-import type { Generation } from '~/core/radio'
+import { neededSnrDb, phyMbps, rateIndex, rateMbps, sensitivityDbm } from '~/core/radio/propagation'
+import type { Generation } from '~/core/radio/propagation'
 
 type Table = [generation: Generation, widthMhz: number, guardUs: number, rates: (number | null)[]]
 

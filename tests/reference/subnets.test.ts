@@ -1,7 +1,15 @@
 import { Address4 } from 'ip-address'
 import { Netmask } from 'netmask'
-import { contains, ipNumber, ipText, isPrivate, overlaps, parseSubnet, subnetAround } from '~/core/addressing'
-import { seededRandom } from '~/core/random'
+import {
+  contains,
+  ipNumber,
+  ipText,
+  isPrivate,
+  overlaps,
+  parseSubnet,
+  subnetAround,
+} from '~/core/network/addressing'
+import { seededRandom } from '~/core/lib/random'
 
 /** Worked values. Sources: RFC 4632 section 3.1 (prefixes), RFC 3021 section 2.1 (/31), RFC 1918 section 3. */
 const subnet = (text: string) => {

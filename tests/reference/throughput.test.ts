@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { wiredTcpGoodputMbps } from '~/core/airtime'
-import { expectedRange } from '~/core/proof'
+import { wiredTcpGoodputMbps } from '~/core/radio/airtime'
+import { expectedRange } from '~/core/judge/proof'
 
 /**
  * Goodput of the general-purpose network simulator ns-3 3.37 (Debian), 802.11 n, ac and ax, TCP with 1448-byte segments.

@@ -1,6 +1,6 @@
 import { pbkdf2Sync } from 'node:crypto'
-import { passphraseProblem } from '~/core/site'
-import { rawKey } from '~/core/site/rawKey'
+import { passphraseProblem } from '~/core/plan'
+import { rawKey } from '~/core/plan/rawKey'
 
 /** Test vectors of IEEE 802.11-2020 annex J.4.3 (passphrase to PSK); values from memory. */
 test.each([

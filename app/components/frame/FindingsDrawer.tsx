@@ -1,7 +1,7 @@
 import { Wrench } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { Stage, Where } from '~/core/findings'
+import type { Stage, Where } from '~/core/judge/findings'
 import { usePanel } from '../../hooks/usePanel'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'

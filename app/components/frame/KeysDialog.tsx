@@ -1,4 +1,4 @@
-import { STAGES } from '~/core/order'
+import { STAGES } from '~/core/guide/order'
 import { Dialog } from '../Dialog'
 
 const KEYS: [string, string][] = [

@@ -1,6 +1,6 @@
 import { Check } from 'lucide-react'
 import { NavLink, useSearchParams } from 'react-router'
-import type { StageProgress } from '~/core/order'
+import type { StageProgress } from '~/core/guide/order'
 import { useSite } from '../../hooks/useSite'
 
 /** The stages in the order of the work, marked along a line: filled as far as the work is done. */

@@ -1,5 +1,5 @@
 import { Settings2 } from 'lucide-react'
-import { rootsOf } from '~/core/backhaul'
+import { rootsOf } from '~/core/radio/backhaul'
 import { Dialog } from '../../components/Dialog'
 import { LevelSelect } from '../../components/LevelSelect'
 import { StageHead } from '../../components/StageHead'

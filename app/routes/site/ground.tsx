@@ -1,5 +1,5 @@
 import { FileUp, Plus, Settings2, Wand2 } from 'lucide-react'
-import type { Level, Site } from '~/core/site'
+import type { Level, Site } from '~/core/plan'
 import { StageHead } from '../../components/StageHead'
 import { Problems } from '../../components/Problems'
 import { newId } from '../../hooks/newId'

@@ -1,6 +1,6 @@
-import type { BridgeSheet, ProfilePoint } from '~/core/backhaul'
-import { CLEAR_SHARE, WATER } from '~/core/backhaul'
-import type { Site } from '~/core/site'
+import type { BridgeSheet, ProfilePoint } from '~/core/radio/backhaul'
+import { CLEAR_SHARE, WATER } from '~/core/radio/backhaul'
+import type { Site } from '~/core/plan'
 
 const WIDTH = 520
 const HEIGHT = 230

@@ -1,5 +1,5 @@
-import { mbpsText } from '~/core/airtime'
-import type { Capacity } from '~/core/backhaul'
+import { mbpsText } from '~/core/radio/airtime'
+import type { Capacity } from '~/core/radio/backhaul'
 import { Sourced } from '../../components/Sourced'
 
 /** What every area gets when all want theirs at once, and who shares whose airtime. */

@@ -1,5 +1,5 @@
-import type { EndRow } from '~/core/backhaul'
-import type { Site } from '~/core/site'
+import type { EndRow } from '~/core/radio/backhaul'
+import type { Site } from '~/core/plan'
 
 /** The two ends of each radio link side by side; what does not fit is marked in words and colour. */
 export function EndsTable({ site, ends }: { site: Site; ends: Record<string, EndRow[]> }) {

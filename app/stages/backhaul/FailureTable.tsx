@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { mbpsText } from '~/core/airtime'
-import type { Aftermath } from '~/core/backhaul'
+import { mbpsText } from '~/core/radio/airtime'
+import type { Aftermath } from '~/core/radio/backhaul'
 
 interface Props {
   failures: readonly Aftermath[] | null

@@ -1,4 +1,4 @@
-import type { BackhaulSettings, Rates, Site, Water } from '~/core/site'
+import type { BackhaulSettings, Rates, Site, Water } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { NumberFields } from '../../components/NumberFields'
 import type { NumberFieldOf } from '../../components/NumberFields'

@@ -8,7 +8,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
-import type { BridgeSheet } from '~/core/backhaul'
+import type { BridgeSheet } from '~/core/radio/backhaul'
 import { CHART_TIP } from '../../components/chartTip'
 
 const dbm = (value: unknown): string => `${Number(value).toFixed(1)} dBm`

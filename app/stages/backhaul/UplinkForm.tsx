@@ -1,5 +1,5 @@
-import { canMesh } from '~/core/backhaul'
-import type { Band, Device, Site } from '~/core/site'
+import { canMesh } from '~/core/radio/backhaul'
+import type { Band, Device, Site } from '~/core/plan'
 import { AirFields } from '../../components/AirFields'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, SelectInput } from '../../components/inputs'

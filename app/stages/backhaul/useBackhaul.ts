@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
-import type { Aftermath, Capacity, Choice, ChosenTree } from '~/core/backhaul'
-import type { Site } from '~/core/site'
+import type { Aftermath, Capacity, Choice, ChosenTree } from '~/core/radio/backhaul'
+import type { Site } from '~/core/plan'
 import type { BackhaulAnswer } from '../../workers/backhaulMessages'
 
 export interface BackhaulStudy {

@@ -1,5 +1,5 @@
 import { demoYard, withDevice } from '~/tests/kit/yard'
-import { mbpsText } from '~/core/airtime'
+import { mbpsText } from '~/core/radio/airtime'
 import { declutter } from '../ground/declutter'
 import { toScreen, viewOf } from '../ground/useView'
 import { wordsAlong } from './FeedLines'

@@ -1,4 +1,4 @@
-import type { Area, AreaNeed } from '~/core/site'
+import type { Area, AreaNeed } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useDraft } from '../../hooks/useDraft'

@@ -1,4 +1,4 @@
-import type { Feed, Header } from '~/core/site'
+import type { Feed, Header } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { Field } from '../../components/Field'
 import { NumberInput, SelectInput, TextInput } from '../../components/inputs'

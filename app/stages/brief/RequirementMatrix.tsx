@@ -1,10 +1,10 @@
-import type { Network, Requirement } from '~/core/site'
+import type { Network, Requirement } from '~/core/plan'
 import { Flag, FlagCloth } from '../../components/Flag'
 import { Problems } from '../../components/Problems'
 import { newId } from '../../hooks/newId'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
-import { isReached } from '~/core/layer3/verdicts'
+import { isReached } from '~/core/network/layer3/verdicts'
 import type { MatrixCell } from '../../server/reach.server'
 
 type Choice = Requirement['strength'] | 'open'

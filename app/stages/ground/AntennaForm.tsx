@@ -1,4 +1,4 @@
-import type { Antenna, Site } from '~/core/site'
+import type { Antenna, Site } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { NumberFields } from '../../components/NumberFields'
 import { SelectInput, TextInput } from '../../components/inputs'

@@ -1,7 +1,7 @@
-import { neededPhyMbps } from '~/core/coverage'
-import type { AreaShare } from '~/core/coverage'
-import { areaClients } from '~/core/site'
-import type { GroundSettings, Site } from '~/core/site'
+import { neededPhyMbps } from '~/core/radio/coverage'
+import type { AreaShare } from '~/core/radio/coverage'
+import { areaClients } from '~/core/plan'
+import type { GroundSettings, Site } from '~/core/plan'
 import { Sourced } from '../../components/Sourced'
 
 const percent = (share: number): string => `${(100 * share).toFixed(0)} %`

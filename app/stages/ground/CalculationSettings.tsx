@@ -1,5 +1,5 @@
-import { MODELS } from '~/core/coverage'
-import type { GroundSettings, PropagationModel, Site } from '~/core/site'
+import { MODELS } from '~/core/radio/coverage'
+import type { GroundSettings, PropagationModel, Site } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { NumberFields } from '../../components/NumberFields'
 import { CheckInput, SelectInput } from '../../components/inputs'

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { slug } from '~/core/formats'
-import type { Level, Site } from '~/core/site'
+import type { Level, Site } from '~/core/plan'
 import { Dialog } from '../../components/Dialog'
 import { usePanel } from '../../hooks/usePanel'
 import { DxfImport } from './DxfImport'

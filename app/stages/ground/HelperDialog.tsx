@@ -1,4 +1,4 @@
-import type { Site } from '~/core/site'
+import type { Site } from '~/core/plan'
 import { Dialog } from '../../components/Dialog'
 import { ChannelHelper } from './ChannelHelper'
 import { PlacementHelper } from './PlacementHelper'

@@ -1,8 +1,8 @@
 import { linePath, ringPath } from './paths'
 import { memo } from 'react'
-import { materialOf } from '~/core/radio'
-import { distanceM } from '~/core/site'
-import type { Level, Point, Site, Wall } from '~/core/site'
+import { materialOf } from '~/core/radio/propagation'
+import { distanceM } from '~/core/plan'
+import type { Level, Point, Site, Wall } from '~/core/plan'
 import type { Size, View } from './useView'
 
 interface Props {

@@ -1,5 +1,5 @@
-import { READINGS } from '~/core/coverage'
-import type { Reading } from '~/core/coverage'
+import { READINGS } from '~/core/radio/coverage'
+import type { Reading } from '~/core/radio/coverage'
 import { DEPTH_LEVELS } from './depthLevels'
 
 /** The five depths with their figures, and what the hatching means. */

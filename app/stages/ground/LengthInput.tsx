@@ -1,5 +1,5 @@
-import { METRES_PER_FOOT } from '~/core/drawing'
-import type { LengthUnit } from '~/core/drawing'
+import { METRES_PER_FOOT } from '~/core/plan/drawing'
+import type { LengthUnit } from '~/core/plan/drawing'
 import { NumberInput } from '../../components/inputs'
 
 interface Props {

@@ -1,5 +1,5 @@
-import { MATERIALS } from '~/core/radio'
-import type { Level, Site } from '~/core/site'
+import { MATERIALS } from '~/core/radio/propagation'
+import type { Level, Site } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { newId } from '../../hooks/newId'

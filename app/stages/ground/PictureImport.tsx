@@ -1,6 +1,6 @@
 import { useId, useState } from 'react'
-import type { Problem } from '~/core/outcome'
-import type { Level, Point } from '~/core/site'
+import type { Problem } from '~/core/lib/outcome'
+import type { Level, Point } from '~/core/plan'
 import { Problems } from '../../components/Problems'
 import { newId } from '../../hooks/newId'
 import { usePlanEdit } from '../../hooks/usePlanEdit'

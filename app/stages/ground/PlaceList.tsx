@@ -1,6 +1,6 @@
-import { lengthText } from '~/core/drawing'
-import type { PieceRef } from '~/core/drawing'
-import type { Level, Site } from '~/core/site'
+import { lengthText } from '~/core/plan/drawing'
+import type { PieceRef } from '~/core/plan/drawing'
+import type { Level, Site } from '~/core/plan'
 import { piecesOn } from './Pieces'
 import { KIND_NAMES } from './pieceFields'
 

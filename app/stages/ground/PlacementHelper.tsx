@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import type { PlacementProposal, PlacementAims } from '~/core/placement'
-import type { Site } from '~/core/site'
+import type { PlacementProposal, PlacementAims } from '~/core/radio/placement'
+import type { Site } from '~/core/plan'
 import { Problems } from '../../components/Problems'
 import { CheckInput, NumberInput, SelectInput } from '../../components/inputs'
 import { usePlanEdit } from '../../hooks/usePlanEdit'

@@ -9,11 +9,11 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
-import { levelsAlong } from '~/core/coverage'
-import type { PlannedRadio } from '~/core/coverage'
-import { METRES_PER_FOOT } from '~/core/drawing'
-import { distanceM } from '~/core/site'
-import type { Level, Point, Site } from '~/core/site'
+import { levelsAlong } from '~/core/radio/coverage'
+import type { PlannedRadio } from '~/core/radio/coverage'
+import { METRES_PER_FOOT } from '~/core/plan/drawing'
+import { distanceM } from '~/core/plan'
+import type { Level, Point, Site } from '~/core/plan'
 import { CHART_TIP } from '../../components/chartTip'
 import { Dialog } from '../../components/Dialog'
 

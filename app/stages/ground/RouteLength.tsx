@@ -1,5 +1,5 @@
-import { MOST_CHANNEL_M, forbiddenOn, routeLength } from '~/core/cabling'
-import type { Site } from '~/core/site'
+import { MOST_CHANNEL_M, forbiddenOn, routeLength } from '~/core/network/cabling'
+import type { Site } from '~/core/plan'
 import { Traced } from '../../components/Traced'
 
 /** The length of a drawn cable against what copper may have. */

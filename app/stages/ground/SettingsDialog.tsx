@@ -1,4 +1,4 @@
-import type { Site } from '~/core/site'
+import type { Site } from '~/core/plan'
 import { Dialog } from '../../components/Dialog'
 import { AntennaForm, newAntenna } from './AntennaForm'
 import { LevelForm, newLevel } from './LevelForm'

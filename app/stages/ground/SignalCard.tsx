@@ -1,8 +1,8 @@
-import { heardAt } from '~/core/coverage'
-import type { PlannedRadio } from '~/core/coverage'
-import { lengthText } from '~/core/drawing'
-import { rateIndex, rateMbps, signalPercent } from '~/core/radio'
-import type { Level, Point, Site } from '~/core/site'
+import { heardAt } from '~/core/radio/coverage'
+import type { PlannedRadio } from '~/core/radio/coverage'
+import { lengthText } from '~/core/plan/drawing'
+import { rateIndex, rateMbps, signalPercent } from '~/core/radio/propagation'
+import type { Level, Point, Site } from '~/core/plan'
 
 /** What is heard at one spot, and the whole sum of the strongest access point. */
 export function SignalCard({

@@ -1,4 +1,4 @@
-import type { Level, Site } from '~/core/site'
+import type { Level, Site } from '~/core/plan'
 import { useSite } from '../../hooks/useSite'
 import { toScreen } from './useView'
 import type { Size, View } from './useView'

@@ -1,6 +1,6 @@
-import { wallLossDb } from '~/core/coverage'
-import { BAND_MHZ, materialOf, permittivity } from '~/core/radio'
-import type { Band, Site } from '~/core/site'
+import { wallLossDb } from '~/core/radio/coverage'
+import { BAND_MHZ, materialOf, permittivity } from '~/core/radio/propagation'
+import type { Band, Site } from '~/core/plan'
 import { Traced } from '../../components/Traced'
 
 /** What a wall costs on each band, and how that comes about. */

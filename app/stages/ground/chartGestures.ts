@@ -1,6 +1,6 @@
-import { DRAWN, sameRef } from '~/core/drawing'
-import type { Drawn, PieceRef, SnapTo } from '~/core/drawing'
-import type { Level, Point, Site } from '~/core/site'
+import { DRAWN, sameRef } from '~/core/plan/drawing'
+import type { Drawn, PieceRef, SnapTo } from '~/core/plan/drawing'
+import type { Level, Point, Site } from '~/core/plan'
 import { piecesOn } from './Pieces'
 
 export const ARROWS: Partial<Record<string, Point>> = {

@@ -1,4 +1,4 @@
-import type { Reading } from '~/core/coverage'
+import type { Reading } from '~/core/radio/coverage'
 
 /** Where one depth ends and the next begins, five for each reading. */
 export const DEPTH_LEVELS: Record<Reading, number[]> = {

@@ -1,6 +1,6 @@
 import { boatyard, withDevice } from '~/tests/kit/yard'
-import { applyEdits, integrityProblems } from '~/core/site'
-import type { Point } from '~/core/site'
+import { applyEdits, integrityProblems } from '~/core/plan'
+import type { Point } from '~/core/plan'
 import { finishedDrawing } from './finishedDrawing'
 import type { Waiting } from './finishedDrawing'
 import { TOOLS } from './tools'

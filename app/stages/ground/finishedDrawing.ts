@@ -1,5 +1,5 @@
-import type { Drawn, PieceRef } from '~/core/drawing'
-import type { Edit, Level, Point, Site } from '~/core/site'
+import type { Drawn, PieceRef } from '~/core/plan/drawing'
+import type { Edit, Level, Point, Site } from '~/core/plan'
 import { newId } from '../../hooks/newId'
 import { drawnRecord } from './tools'
 import type { ToolName } from './tools'

@@ -1,6 +1,6 @@
 import { boatyard } from '~/tests/kit/yard'
-import { shifted } from '~/core/drawing'
-import { applyEdits } from '~/core/site'
+import { shifted } from '~/core/plan/drawing'
+import { applyEdits } from '~/core/plan'
 import { mergedEdits } from './mergedEdits'
 
 const placed = { collection: 'devices', id: 'ap-shop' } as const

@@ -1,4 +1,4 @@
-import type { Edit } from '~/core/site'
+import type { Edit } from '~/core/plan'
 
 /** Later puts of a record take the place of earlier ones. */
 export function mergedEdits(before: readonly Edit[], after: readonly Edit[]): Edit[] {

@@ -1,4 +1,4 @@
-import type { Point } from '~/core/site'
+import type { Point } from '~/core/plan'
 import { toScreen } from './useView'
 import type { Size, View } from './useView'
 

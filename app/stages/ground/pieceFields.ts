@@ -1,6 +1,6 @@
-import { MATERIALS } from '~/core/radio'
-import type { Drawn } from '~/core/drawing'
-import type { Site } from '~/core/site'
+import { MATERIALS } from '~/core/radio/propagation'
+import type { Drawn } from '~/core/plan/drawing'
+import type { Site } from '~/core/plan'
 import type { Choice } from '../../components/inputs'
 
 /** One field of a drawn piece's sheet. */

@@ -11,8 +11,8 @@ import {
   Waypoints,
 } from 'lucide-react'
 import type { LucideIcon } from 'lucide-react'
-import { newArea } from '~/core/site'
-import type { AnyRecord, Collection, Level, Point } from '~/core/site'
+import { newArea } from '~/core/plan'
+import type { AnyRecord, Collection, Level, Point } from '~/core/plan'
 
 export type ToolName =
   | 'choose'

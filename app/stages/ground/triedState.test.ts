@@ -1,7 +1,7 @@
 import { boatyard } from '~/tests/kit/yard'
-import { removed, shifted } from '~/core/drawing'
-import { applyEdits } from '~/core/site'
-import type { Edit, Site } from '~/core/site'
+import { removed, shifted } from '~/core/plan/drawing'
+import { applyEdits } from '~/core/plan'
+import type { Edit, Site } from '~/core/plan'
 import { NOTHING_TRIED, onItsWay, editsSoFar, triedStep } from './triedState'
 import type { Step, Tried } from './triedState'
 

@@ -1,4 +1,4 @@
-import type { Edit } from '~/core/site'
+import type { Edit } from '~/core/plan'
 import { mergedEdits } from './mergedEdits'
 
 /** Edits that wait to be sent: together under the last one's name. */

@@ -11,9 +11,9 @@ import {
   removed,
   shifted,
   snap,
-} from '~/core/drawing'
-import type { Line, PieceRef } from '~/core/drawing'
-import type { Edit, Level, Point, Site } from '~/core/site'
+} from '~/core/plan/drawing'
+import type { Line, PieceRef } from '~/core/plan/drawing'
+import type { Edit, Level, Point, Site } from '~/core/plan'
 import { newId } from '../../hooks/newId'
 import { ARROWS, apart, done, far, middle, moveLabel, refOf, snapTargets } from './chartGestures'
 import { piecesOn } from './Pieces'

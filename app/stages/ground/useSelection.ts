@@ -1,5 +1,5 @@
-import { DRAWN, sameRef } from '~/core/drawing'
-import type { Drawn, PieceRef } from '~/core/drawing'
+import { DRAWN, sameRef } from '~/core/plan/drawing'
+import type { Drawn, PieceRef } from '~/core/plan/drawing'
 import { usePanel } from '../../hooks/usePanel'
 
 const read = (search: URLSearchParams): PieceRef[] =>

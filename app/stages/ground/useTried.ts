@@ -1,6 +1,6 @@
 import { useEffect, useEffectEvent, useMemo, useReducer, useRef } from 'react'
-import { applyEdits } from '~/core/site'
-import type { Edit, Site } from '~/core/site'
+import { applyEdits } from '~/core/plan'
+import type { Edit, Site } from '~/core/plan'
 import { NOTHING_TRIED, onItsWay, editsSoFar, triedStep } from './triedState'
 import type { Waiting } from './triedState'
 import { usePlanEdit } from '../../hooks/usePlanEdit'

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react'
-import type { Point } from '~/core/site'
+import type { Point } from '~/core/plan'
 
 /** Which part of the ground is seen: the middle of the picture and how many pixels a metre has. */
 export interface View {

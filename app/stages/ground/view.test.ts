@@ -1,4 +1,4 @@
-import type { Point } from '~/core/site'
+import type { Point } from '~/core/plan'
 import { linePath, ringPath } from './paths'
 import { toGround, toScreen, viewOf } from './useView'
 

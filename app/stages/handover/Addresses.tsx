@@ -1,5 +1,5 @@
-import { distinctFixedAddresses, ipNumber } from '~/core/addressing'
-import { deviceOf } from '~/core/site'
+import { distinctFixedAddresses, ipNumber } from '~/core/network/addressing'
+import { deviceOf } from '~/core/plan'
 import { Flag } from '../../components/Flag'
 import { useSite } from '../../hooks/useSite'
 import { Section } from './Section'

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { deviceOf } from '~/core/site'
+import { deviceOf } from '~/core/plan'
 import { CheckInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'
 import type { ListedFile } from '../../server/files.server'

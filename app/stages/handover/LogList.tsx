@@ -1,5 +1,5 @@
 import { format } from 'date-fns'
-import { deviceOf } from '~/core/site'
+import { deviceOf } from '~/core/plan'
 import type { LogLine } from '~/store'
 import { useSite } from '../../hooks/useSite'
 import { Section } from './Section'

@@ -1,4 +1,4 @@
-import { networkOf, profileOf } from '~/core/site'
+import { networkOf, profileOf } from '~/core/plan'
 import { Flag } from '../../components/Flag'
 import { useSite } from '../../hooks/useSite'
 import { MODE_NAME } from '../networks/modeNames'

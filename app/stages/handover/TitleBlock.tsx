@@ -1,5 +1,5 @@
 import { format } from 'date-fns'
-import { feedText } from '~/core/site'
+import { feedText } from '~/core/plan'
 import { useSite } from '../../hooks/useSite'
 
 export function TitleBlock({ writtenAt }: { writtenAt: string }) {

@@ -1,5 +1,5 @@
-import { distinctFixedAddresses, inPool, ipNumber, subnetOrNull, contains } from '~/core/addressing'
-import type { FixedAddress } from '~/core/addressing'
+import { distinctFixedAddresses, inPool, ipNumber, subnetOrNull, contains } from '~/core/network/addressing'
+import type { FixedAddress } from '~/core/network/addressing'
 import { Link } from 'react-router'
 import { Flag } from '../../components/Flag'
 import { useSite } from '../../hooks/useSite'

@@ -1,5 +1,5 @@
-import { accessPoints } from '~/core/site'
-import type { Edit, Group, Ssid } from '~/core/site'
+import { accessPoints } from '~/core/plan'
+import type { Edit, Group, Ssid } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useDraft } from '../../hooks/useDraft'

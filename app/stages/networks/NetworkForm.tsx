@@ -8,9 +8,9 @@ import {
   poolFrom,
   poolProblems,
   poolSize,
-} from '~/core/addressing'
-import type { Subnet } from '~/core/addressing'
-import type { DeviceKind, Network, Pool, Purpose, Site } from '~/core/site'
+} from '~/core/network/addressing'
+import type { Subnet } from '~/core/network/addressing'
+import type { DeviceKind, Network, Pool, Purpose, Site } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { FlagCloth } from '../../components/Flag'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'

@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { KEPT_SECRET, isEnterprise, needsPassphrase, passphraseProblem, RADIUS_PORT } from '~/core/site'
-import type { AnyRecord, RadiusTarget, SecurityMode, SecurityProfile } from '~/core/site'
+import { KEPT_SECRET, isEnterprise, needsPassphrase, passphraseProblem, RADIUS_PORT } from '~/core/plan'
+import type { AnyRecord, RadiusTarget, SecurityMode, SecurityProfile } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useDraft } from '../../hooks/useDraft'

@@ -1,8 +1,8 @@
 import { Link } from 'react-router'
 import { Flag, FlagCloth } from '../../components/Flag'
 import { useSite } from '../../hooks/useSite'
-import { VERDICT_WORDS } from '~/core/layer3/verdicts'
-import type { Verdict } from '~/core/layer3/verdicts'
+import { VERDICT_WORDS } from '~/core/network/layer3/verdicts'
+import type { Verdict } from '~/core/network/layer3/verdicts'
 import type { MatrixCell } from '../../server/reach.server'
 
 /** Who reaches whom: a row for each network, a column for each target. A cell opens the frame's way. */

@@ -1,5 +1,5 @@
-import { MOST_SSID_OCTETS, octetsOf, isOnAir } from '~/core/site'
-import type { Band, Ssid } from '~/core/site'
+import { MOST_SSID_OCTETS, octetsOf, isOnAir } from '~/core/plan'
+import type { Band, Ssid } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, SelectInput, TextInput } from '../../components/inputs'
 import { useDraft } from '../../hooks/useDraft'

@@ -1,7 +1,7 @@
-import { subnetBar } from '~/core/addressing'
-import type { AddressSpan, SpanKind } from '~/core/addressing'
-import { expectedClientsOf } from '~/core/site'
-import type { Network, Site } from '~/core/site'
+import { subnetBar } from '~/core/network/addressing'
+import type { AddressSpan, SpanKind } from '~/core/network/addressing'
+import { expectedClientsOf } from '~/core/plan'
+import type { Network, Site } from '~/core/plan'
 
 const WIDTH = 230
 const HEIGHT = 14

@@ -1,4 +1,4 @@
-import type { SecurityMode } from '~/core/site'
+import type { SecurityMode } from '~/core/plan'
 
 export const MODE_NAME: Record<SecurityMode, string> = {
   open: 'open, no key',

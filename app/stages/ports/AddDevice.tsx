@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { STARTER_TYPES, newDevice } from '~/core/site'
-import type { DeviceType, Edit } from '~/core/site'
+import { STARTER_TYPES, newDevice } from '~/core/plan'
+import type { DeviceType, Edit } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { SelectInput, TextInput } from '../../components/inputs'
 import { newId } from '../../hooks/newId'

@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { bulkEdits, portName } from '~/core/site'
-import type { BulkChange } from '~/core/site'
+import { bulkEdits, portName } from '~/core/plan'
+import type { BulkChange } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { Flag } from '../../components/Flag'
 import { SelectInput } from '../../components/inputs'

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 import { useFetcher } from 'react-router'
-import type { Problem } from '~/core/outcome'
+import type { Problem } from '~/core/lib/outcome'
 import type { Mapping } from '~/core/formats'
 import { Dialog } from '../../components/Dialog'
 import { Problems } from '../../components/Problems'

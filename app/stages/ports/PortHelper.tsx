@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { isConnected } from '~/core/site'
-import type { Device, DeviceKind } from '~/core/site'
+import { isConnected } from '~/core/plan'
+import type { Device, DeviceKind } from '~/core/plan'
 import { ProposalSheet } from '../../components/ProposalSheet'
 import { CheckInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'

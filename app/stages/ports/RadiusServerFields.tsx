@@ -1,5 +1,5 @@
-import { KEPT_SECRET } from '~/core/site'
-import type { RadiusServer } from '~/core/site'
+import { KEPT_SECRET } from '~/core/plan'
+import type { RadiusServer } from '~/core/plan'
 import { NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'
 

@@ -1,4 +1,4 @@
-import type { Addressing, Device, HouseholdRole, Uplink } from '~/core/site'
+import type { Addressing, Device, HouseholdRole, Uplink } from '~/core/plan'
 import { AirFields } from '../../components/AirFields'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'

@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useRef } from 'react'
-import type { Device } from '~/core/site'
+import type { Device } from '~/core/plan'
 import { SwitchStrip } from './SwitchStrip'
 
 interface Props {

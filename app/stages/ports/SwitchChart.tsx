@@ -1,6 +1,6 @@
 import { useRef } from 'react'
-import { neighbourAt, portName, portSpecOf } from '~/core/site'
-import type { Device, Port } from '~/core/site'
+import { neighbourAt, portName, portSpecOf } from '~/core/plan'
+import type { Device, Port } from '~/core/plan'
 import { flagOf } from '../../theme/flag'
 import { useLitPorts } from '../../hooks/useLitPorts'
 import { useSelectedPorts } from '../../hooks/useSelectedPorts'

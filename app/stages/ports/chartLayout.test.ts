@@ -1,4 +1,4 @@
-import { switchingDevices } from '~/core/site'
+import { switchingDevices } from '~/core/plan'
 import { boatyard, withPort } from '~/tests/kit/yard'
 import { carriedBy, chartLayout, neighbourhood } from './chartLayout'
 

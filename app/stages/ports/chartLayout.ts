@@ -1,5 +1,5 @@
-import { indexOf, linkAt, neighbourAt, sameEnd } from '~/core/site'
-import type { Device, Id, Link, Site, VlanId } from '~/core/site'
+import { indexOf, linkAt, neighbourAt, sameEnd } from '~/core/plan'
+import type { Device, Id, Link, Site, VlanId } from '~/core/plan'
 
 /** Sizes on the chart, in its own units (one is a pixel at rest). */
 export const CELL = { width: 30, height: 40 }

@@ -1,5 +1,5 @@
-import { neighbourAt } from '~/core/site'
-import type { Device, Site } from '~/core/site'
+import { neighbourAt } from '~/core/plan'
+import type { Device, Site } from '~/core/plan'
 
 /** Which devices a list shows: all, those with open findings, those with a free socket, or those that carry a VLAN. */
 export interface DeviceFilter {

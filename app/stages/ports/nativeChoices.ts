@@ -1,4 +1,4 @@
-import type { Site } from '~/core/site'
+import type { Site } from '~/core/plan'
 import type { Choice } from '../../components/inputs'
 
 /** The VLANs of the plan to choose a native one from, and the present one even if it is no network's. */

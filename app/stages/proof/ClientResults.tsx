@@ -1,5 +1,5 @@
 import { format } from 'date-fns'
-import type { AddressTest, PingTest } from '~/core/proof'
+import type { AddressTest, PingTest } from '~/core/judge/proof'
 import type { StoredClients } from '~/store'
 import { Flag } from '../../components/Flag'
 import { useSite } from '../../hooks/useSite'

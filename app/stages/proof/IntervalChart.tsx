@@ -9,7 +9,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
-import type { DirectionResult, ExpectedRange } from '~/core/proof'
+import type { DirectionResult, ExpectedRange } from '~/core/judge/proof'
 import { CHART_TIP } from '../../components/chartTip'
 import { useIsHydrated } from '../../hooks/useIsHydrated'
 

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { Evidence, EvidenceState, Seen } from '~/core/proof'
+import type { Evidence, EvidenceState, Seen } from '~/core/judge/proof'
 import { Flag } from '../../components/Flag'
 import { SeenForm } from '../../components/SeenForm'
 import { useSite } from '../../hooks/useSite'

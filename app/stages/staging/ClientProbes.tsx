@@ -1,4 +1,4 @@
-import type { AddressTest } from '~/core/proof'
+import type { AddressTest } from '~/core/judge/proof'
 
 /** A client that joins each SSID now: what it gets, and if nothing, why. */
 export function ClientProbes({ clients }: { clients: AddressTest[] }) {

@@ -1,4 +1,4 @@
-import type { Led } from '~/core/adoption'
+import type { Led } from '~/core/world/adoption'
 import type { DeviceView } from '~/field'
 
 const WORD: Record<Led, string> = {

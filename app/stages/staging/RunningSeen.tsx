@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { Seen } from '~/core/proof'
+import type { Seen } from '~/core/judge/proof'
 import { SeenForm } from '../../components/SeenForm'
 import { CheckInput } from '../../components/inputs'
 

@@ -1,0 +1,151 @@
+import { bareDevice, emptySite, newPort, newSsid } from '~/core/plan'
+import type { Device, DeviceType, Link, Network, Port, Rule, Site } from '~/core/plan'
+
+const NETWORKS = 20
+const SSIDS = 8
+const MOST_SWITCHES = 60
+const SWITCH_PORTS = 24
+const GEAR = 100
+
+/**
+ * An invented large site: 8 SSIDs on every access point, 20 networks, up to 60 switches in a tree behind one core
+ * switch, drop rules between guests and the rest.
+ */
+export function grownYard(accessPoints: number): Site {
+  const switches = Math.min(MOST_SWITCHES, Math.max(1, Math.ceil(accessPoints / 9)))
+  const networks = Array.from({ length: NETWORKS }, (_, i) => network(i))
+  const vlans = networks.map(({ vlanId }) => vlanId)
+  const trunk = (number: number): Port => ({
+    ...newPort(number, GEAR),
+    mode: 'trunk',
+    taggedVlans: vlans.filter((vlanId) => vlanId !== GEAR),
+    admit: 'all',
+    poe: true,
+  })
+  const sockets = (count: number) => Array.from({ length: count }, (_, i) => trunk(i + 1))
+  const devices: Device[] = [
+    { ...managed('modem', 'Modem', 'modem', [newPort(1)]), management: none },
+    {
+      ...managed('gw', 'Gateway', 'gateway', [newPort(1), trunk(2)], '10.100.0.1'),
+      uplink: { port: 1, addressing: 'dhcp', ip: null, prefixLength: null, gateway: null },
+    },
+    managed('core', 'Core switch', 'switch', sockets(switches + 2), '10.100.0.2'),
+  ]
+  const links: Link[] = [cable('modem', 1, 'gw', 1), cable('gw', 2, 'core', switches + 2)]
+  for (let s = 0; s < switches; s++) {
+    devices.push(managed(`sw${s}`, `Switch ${s}`, 'switch', sockets(SWITCH_PORTS), `10.100.1.${s + 1}`))
+    links.push(cable(`sw${s}`, SWITCH_PORTS, 'core', s + 1))
+  }
+  for (let a = 0; a < accessPoints; a++) {
+    const ap: Device = {
+      ...managed(`ap${a}`, `AP ${a}`, 'accessPoint', [{ ...trunk(1), taggedVlans: [] }]),
+      typeId: AP_TYPE.id,
+      powerSource: 'supply',
+      radios: [{ band: '5', enabled: true, channel: 36, widthMhz: 20, powerDbm: null, locked: false }],
+    }
+    devices.push(ap)
+    links.push(cable(ap.id, 1, `sw${a % switches}`, Math.floor(a / switches) + 1))
+  }
+  return {
+    ...emptySite(`Grown, ${accessPoints} access points`),
+    country: 'NL',
+    networks,
+    devices,
+    links,
+    deviceTypes: [AP_TYPE],
+    profiles: [
+      {
+        id: 'p',
+        name: 'Key',
+        mode: 'wpa3-sae',
+        passphrase: 'never used anywhere',
+        wps: false,
+        isDefault: false,
+        radius: null,
+      },
+    ],
+    ssids: Array.from({ length: SSIDS }, (_, i) => ({
+      ...newSsid(`s${i}`, 'p'),
+      name: `Yard ${i}`,
+      networkId: `n${i + 1}`,
+    })),
+    rules: rules(networks),
+  }
+}
+
+const AP_TYPE: DeviceType = {
+  id: 't-ap',
+  name: 'Access point',
+  kind: 'accessPoint',
+  ports: [{ number: 1, label: '1', role: 'lan', maxMbps: 1000, pse: null }],
+  radios: [],
+  poeClass: 4,
+  drawW: 14,
+  poeBudgetW: null,
+  currentFirmware: null,
+  needsLicence: false,
+  maxAccessPoints: null,
+  minimumFirmware: null,
+}
+
+const none: Device['management'] = {
+  networkId: null,
+  addressing: 'none',
+  ip: null,
+  prefixLength: null,
+  gateway: null,
+}
+
+const network = (i: number): Network => ({
+  id: `n${i}`,
+  name: `Network ${i}`,
+  purpose: i === 0 ? 'management' : i % 2 ? 'staff' : 'guests',
+  vlanId: GEAR + i,
+  subnet: `10.${GEAR + i}.0.0/16`,
+  gateway: `10.${GEAR + i}.0.1`,
+  pool: { start: `10.${GEAR + i}.16.1`, end: `10.${GEAR + i}.31.254` },
+  nameServers: [`10.${GEAR + i}.0.1`],
+  expectedClients: 2000,
+  routedBy: 'gw',
+  servedBy: 'gw',
+  translated: true,
+  relayed: false,
+  announcedControllerId: null,
+  announcedBy: '138',
+})
+
+function managed(id: string, name: string, kind: Device['kind'], ports: Port[], ip?: string): Device {
+  return {
+    ...bareDevice(id, name, kind),
+    ports,
+    defaultLogin: false,
+    management: ip
+      ? { networkId: 'n0', addressing: 'fixed', ip, prefixLength: 16, gateway: '10.100.0.1' }
+      : { ...none, networkId: 'n0', addressing: 'dhcp' },
+  }
+}
+
+const cable = (aId: string, aPort: number, bId: string, bPort: number): Link => ({
+  id: `${aId}-${aPort}-${bId}-${bPort}`,
+  a: { deviceId: aId, port: aPort },
+  b: { deviceId: bId, port: bPort },
+  lengthM: 30,
+  category: 'cat6',
+  statedMbps: null,
+})
+
+/** Guests and staff are kept apart, both ways. */
+const rules = (networks: Network[]): Rule[] =>
+  networks.flatMap((one) =>
+    networks
+      .filter((other) => one.purpose === 'guests' && other.purpose !== 'guests')
+      .flatMap((other) => [drop(one, other), drop(other, one)]),
+  )
+
+const drop = (from: Network, to: Network): Rule => ({
+  id: `${from.id}-${to.id}`,
+  action: 'drop',
+  fromNetworkId: from.id,
+  to: { networkId: to.id },
+  enabled: true,
+})

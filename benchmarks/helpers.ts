@@ -1,0 +1,55 @@
+import loadHighs from 'highs'
+import { assign, proposeChannels } from '~/core/radio/channels'
+import type { Clashes } from '~/core/radio/channels'
+import { proposePlacement } from '~/core/radio/placement'
+import { seededRandom } from '~/core/lib/random'
+import type { Site } from '~/core/plan'
+import { solveWith } from '~/core/lib/solver'
+
+/** Radios on a square, each in hearing of about ten others; so many channels. */
+function radioField(count: number, channels: number): Clashes {
+  const next = seededRandom(11)
+  const at = Array.from({ length: count }, () => [next(), next()] as const)
+  const reach = Math.sqrt(10 / (Math.PI * count))
+  return {
+    options: at.map(() => channels),
+    own: at.map(() => Array.from({ length: channels }, () => 0)),
+    edges: at.flatMap(([x, y], i) =>
+      at.slice(i + 1).flatMap(([u, v], k) => {
+        const far = Math.hypot(x - u, y - v)
+        return far < reach ? [{ i, j: i + 1 + k, weight: 1 - far / reach }] : []
+      }),
+    ),
+    clash: (_i, a, _j, b) => (a === b ? 1 : 0),
+    name: (_i, a) => String(a),
+    fixed: at.map(() => null),
+  }
+}
+
+/** The helpers of the ground: how long, and how near to the best there can be. */
+export async function benchHelpers(row: (...cells: string[]) => void, demo: Site): Promise<void> {
+  const solve = solveWith(await loadHighs())
+  const timed = <T>(work: () => T): [T, string] => {
+    const start = performance.now()
+    const result = work()
+    return [result, `${(performance.now() - start).toFixed(0)} ms`]
+  }
+  row('Helpers', 'time', 'found', 'bound', '')
+  let serial = 0
+  const aims = { goal: 'best' as const, count: 9, leastShare: 0.9, clientsEach: 60, keepsAreas: false }
+  const [placed, placing] = timed(() => proposePlacement(demo, aims, solve, 20, () => `n${serial++}`))
+  row(
+    'placement, the demo',
+    placing,
+    placed.placement.objective.toFixed(0),
+    placed.placement.bound.toFixed(0),
+  )
+  const [tuned, tuning] = timed(() => proposeChannels(demo, { useRadar: true, lowerPower: true }, solve, 20))
+  for (const { band, after, bound } of tuned.plans)
+    row(`channels, the demo, ${band} GHz`, tuning, after.toFixed(1), bound.toFixed(1))
+  for (const channels of [3, 9])
+    for (const count of [60, 250, 500]) {
+      const [found, time] = timed(() => assign(radioField(count, channels), null))
+      row(`${count} radios on ${channels} channels`, time, found.cost.toFixed(1), found.bound.toFixed(1))
+    }
+}

@@ -1,0 +1,119 @@
+import { readFileSync } from 'node:fs'
+import { findings } from '~/core/judge/findings'
+import { attachmentsOf } from '~/core/network/layer2'
+import { leaseAt, matrixOf } from '~/core/network/layer3'
+import { planTwin } from '~/core/radio/backhaul'
+import type { Twin } from '~/core/network/layer3'
+import type { Site } from '~/core/plan'
+import { good } from '~/core/lib/outcome'
+import { runBench } from '~/field'
+import { readSiteFile } from '~/schema/siteFile'
+import { openDatabase, storeOn } from '~/store'
+import { benchGround } from './ground'
+import { benchBackhaul } from './backhaul'
+import { benchHelpers } from './helpers'
+import { grownYard } from './grownYard'
+
+/** Prints what the heavy things cost, and how that grows. Figures, not verdicts. */
+const RUNS = 5
+const SIZES = [10, 50, 150, 500]
+
+function medianMs(work: () => unknown): number {
+  const times = Array.from({ length: RUNS }, () => {
+    const start = performance.now()
+    work()
+    return performance.now() - start
+  }).sort((a, b) => a - b)
+  return times[Math.floor(RUNS / 2)] ?? 0
+}
+
+const timed = (work: () => unknown): string => `${medianMs(work).toFixed(1)} ms`
+
+const row = (...cells: string[]) =>
+  console.log(cells.map((cell, i) => (i === 0 ? cell.padEnd(30) : cell.padStart(13))).join(''))
+
+/** A new site each time: what is remembered belongs to one plan, and an edit makes another. */
+const fresh = (site: Site): Site => ({ ...site })
+
+function whole(site: Site): void {
+  const plan = fresh(site)
+  const twin = planTwin(plan)
+  findings(plan, twin)
+  matrixOf(twin)
+  leases(twin)
+}
+
+function leases(twin: Twin): number {
+  return attachmentsOf(twin.site).filter((attachment) => leaseAt(twin, attachment).lease).length
+}
+
+/** One port changed, then everything a screen shows of it. */
+function afterPortEdit(site: Site): void {
+  const [first, ...rest] = site.devices.filter(({ kind }) => kind === 'switch')
+  if (!first) return
+  const others = site.devices.filter((device) => device !== first)
+  const ports = first.ports.map((port, i) =>
+    i === 0 ? { ...port, taggedVlans: port.taggedVlans.slice(1) } : port,
+  )
+  const edited = { ...site, devices: [...others, { ...first, ports }] }
+  const twin = planTwin(edited)
+  findings(edited, twin)
+  matrixOf(twin)
+  void rest
+}
+
+const read = readSiteFile(readFileSync('demo/tern-quay.json', 'utf8'))
+if (!read.ok) throw new Error('the demo does not read')
+const demo: Site = read.value
+
+console.log(`median of ${RUNS} runs; access points, each with 8 SSIDs; 20 networks; up to 60 switches\n`)
+row('site', 'findings', 'matrix', 'leases', 'all three', 'port edit', 'memory')
+const sites: [string, Site][] = [
+  ['the demo, 9 access points', demo],
+  ...SIZES.map((size): [string, Site] => [`${size} access points`, grownYard(size)]),
+]
+const costs: number[] = []
+for (const [name, site] of sites) {
+  whole(site)
+  const all = medianMs(() => whole(site))
+  costs.push(all)
+  row(
+    name,
+    timed(() => findings(fresh(site))),
+    timed(() => matrixOf(planTwin(fresh(site)))),
+    timed(() => leases(planTwin(fresh(site)))),
+    `${all.toFixed(1)} ms`,
+    timed(() => afterPortEdit(site)),
+    `${Math.round(process.memoryUsage().heapUsed / 1048576)} MB`,
+  )
+}
+
+/** The exponent of a power law through the last two sizes: 1 is linear. */
+const [small, large] = [costs.at(-2) ?? 1, costs.at(-1) ?? 1]
+const exponent = Math.log(large / small) / Math.log((SIZES.at(-1) ?? 1) / (SIZES.at(-2) ?? 1))
+console.log(`\ngrowth from ${SIZES.at(-2)} to ${SIZES.at(-1)} access points: n^${exponent.toFixed(2)}\n`)
+
+const HOUR_US = 3_600_000_000
+const powered = demo.devices
+  .filter(({ powerSource }) => powerSource !== 'poe')
+  .map(({ id }) => ({ atUs: 0, action: { kind: 'powerOn' as const, deviceId: id } }))
+row(
+  'bench, one hour replayed',
+  timed(() => runBench(demo, 1, 1, powered, HOUR_US)),
+)
+
+const store = storeOn(openDatabase(':memory:'))
+const id = store.sites.create(demo)
+let revision = 1
+row(
+  'one edit stored',
+  timed(() => store.edits.edit(id, revision++, 'bench', (site) => good({ ...site, notes: `${revision}` }))),
+)
+row('memory in all', `${Math.round(process.memoryUsage().rss / 1048576)} MB`)
+
+console.log('')
+await benchGround(row)
+console.log('')
+await benchHelpers(row, demo)
+console.log('')
+await benchBackhaul(row, demo)

@@ -1,0 +1,24 @@
+import { badInput } from './output'
+import type { Output } from './output'
+
+/** What may stand beside the files of a command. */
+export interface Options {
+  from?: string | undefined
+  to?: string | undefined
+  medium?: string | undefined
+  'link-rate'?: string | undefined
+  baseline?: string | undefined
+  way?: string | undefined
+  as?: string | undefined
+  keys?: boolean | undefined
+}
+export type Command = (files: string[], options: Options) => Output | Promise<Output>
+
+/** For commands that take one file. */
+export const oneFile = <T extends Output | Promise<Output>>(
+  files: string[],
+  then: (file: string) => T,
+): T | Output =>
+  files.length === 1 && files[0] !== undefined
+    ? then(files[0])
+    : badInput([{ path: [], code: 'usage', message: `One file is needed; ${files.length} were given.` }])

@@ -1,0 +1,76 @@
+import { PLANS_24 } from '../../radio/channels'
+import { downDbm, plannedRadios, signalPath } from '../../radio/coverage'
+import type { PlannedRadio } from '../../radio/coverage'
+import { sharedMhz, spanOf } from '../../radio/propagation'
+import { distanceM } from '../../plan'
+import type { Device, Radio, Site } from '../../plan'
+import { putDevice } from './mends'
+import type { Rule, Sighting } from './types'
+import { atDevice } from './where'
+
+/** Channels that get in each other's way. */
+export const rad2: Rule = {
+  code: 'RAD-2',
+  check: ({ site }) => [...offGrid(site), ...neighbours(site)],
+}
+
+function offGrid(site: Site): Sighting[] {
+  const plan = PLANS_24[site.ground.channelPlan24]
+  return site.devices.flatMap((device) =>
+    device.radios.flatMap((radio): Sighting[] => {
+      if (radio.band !== '2.4' || !radio.enabled) return []
+      if (radio.widthMhz > 20)
+        return [
+          {
+            says: `${device.name} is ${radio.widthMhz} MHz wide at 2.4 GHz: that leaves no room for anybody else.`,
+            where: [atDevice(device)],
+            mend: put(device, { ...radio, widthMhz: 20 }, `Make ${device.name} 20 MHz wide at 2.4 GHz`),
+          },
+        ]
+      if (radio.channel === null || plan.includes(radio.channel)) return []
+      const own = radio.channel
+      const next = [...plan].sort((a, b) => Math.abs(a - own) - Math.abs(b - own))[0] ?? 1
+      return [
+        {
+          says: `${device.name} is on channel ${own} at 2.4 GHz, which overlaps two of ${plan.join(', ')}.`,
+          where: [atDevice(device)],
+          mend: put(device, { ...radio, channel: next }, `Put ${device.name} on channel ${next}`),
+        },
+      ]
+    }),
+  )
+}
+
+const put = (device: Device, radio: Radio, label: string) =>
+  putDevice(label, {
+    ...device,
+    radios: device.radios.map((one) => (one.band === radio.band ? radio : one)),
+  })
+
+/** So loud, two radios on one channel are one radio: they take turns for every frame. Common practice, no source. */
+export const LOUD_DBM = -60
+/** Further apart than this they are never so loud without a dish. */
+const FAR_M = 80
+
+/** The plan's own radios on common spectrum within loud hearing of each other; a child and its parent have to be. */
+function neighbours(site: Site): Sighting[] {
+  return (['2.4', '5', '6'] as const).flatMap((band) => {
+    const radios = plannedRadios(site, band).filter(({ channel }) => channel !== null)
+    return radios.flatMap((a, i) => radios.slice(i + 1).flatMap((b) => loudPair(site, a, b)))
+  })
+}
+
+function loudPair(site: Site, a: PlannedRadio, b: PlannedRadio): Sighting[] {
+  if (a.channel === null || b.channel === null) return []
+  if (a.device.air?.deviceId === b.device.id || b.device.air?.deviceId === a.device.id) return []
+  if (distanceM(a.position.at, b.position.at) > FAR_M) return []
+  if (sharedMhz(spanOf(a.band, a.channel, a.widthMhz), spanOf(b.band, b.channel, b.widthMhz)) === 0) return []
+  const dbm = downDbm(a, signalPath(site, a, b.position.at, b.zM).wayDb, site.ground)
+  if (dbm < LOUD_DBM) return []
+  return [
+    {
+      says: `${a.device.name} and ${b.device.name} are both on channel ${a.channel === b.channel ? a.channel : `${a.channel} and ${b.channel}, which overlap,`} at ${a.band} GHz, and hear each other at ${dbm.toFixed(0)} dBm. The helper at Ground finds them channels of their own.`,
+      where: [atDevice(a.device), atDevice(b.device)],
+    },
+  ]
+}

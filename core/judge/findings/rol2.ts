@@ -1,0 +1,46 @@
+import { routesAtHome } from '../../network/layer2'
+import { linkAt, neighbourAt } from '../../plan'
+import type { Device, Link, Site } from '../../plan'
+import type { Mend, Rule } from './types'
+import { atDevice } from './where'
+
+/** A modem in bridge mode that is cabled to something that does not route. */
+export const rol2: Rule = {
+  code: 'ROL-2',
+  check: ({ site }) =>
+    site.devices
+      .filter(({ kind, bridgeMode }) => kind === 'modem' && bridgeMode)
+      .flatMap((modem) =>
+        modem.ports.flatMap(({ number }) => {
+          const neighbour = neighbourAt(site, { deviceId: modem.id, port: number })
+          if (!neighbour || mayFollowModem(neighbour.device)) return []
+          return [
+            {
+              says: `${modem.name} leads to ${neighbour.device.name}, not straight to a gateway.`,
+              where: [atDevice(modem), atDevice(neighbour.device)],
+              mend: straight(site, modem, neighbour.link),
+            },
+          ]
+        }),
+      ),
+}
+
+const mayFollowModem = (device: Device): boolean =>
+  device.kind === 'gateway' || device.kind === 'station' || routesAtHome(device)
+
+/** The modem's cable goes into the gateway's uplink; what was plugged in there before comes out. */
+function straight(site: Site, modem: Device, link: Link): Mend | undefined {
+  const gateways = site.devices.filter(({ kind, uplink }) => kind === 'gateway' && uplink !== null)
+  const [gateway] = gateways
+  if (!gateway?.uplink || gateways.length > 1) return undefined
+  const end = { deviceId: gateway.id, port: gateway.uplink.port }
+  const before = linkAt(site, end)
+  const side = link.a.deviceId === modem.id ? 'b' : 'a'
+  return {
+    label: `Cable ${modem.name} straight to ${gateway.name}`,
+    edits: [
+      ...(before ? [{ op: 'remove' as const, collection: 'links' as const, id: before.id }] : []),
+      { op: 'put', collection: 'links', record: { ...link, [side]: end } },
+    ],
+  }
+}

@@ -1,0 +1,94 @@
+import { freeSockets, jackNetwork, linkAt, portName, ssidsOn } from '../../plan/lookups'
+import { indexOf } from '../../plan/siteIndex'
+import type { Device, Id, Site, Ssid } from '../../plan/types'
+import { socket } from './keys'
+import type { Place } from './keys'
+
+/** A place where a client can attach. */
+export interface Attachment {
+  id: string
+  kind: 'ssid' | 'port' | 'jack' | 'station'
+  label: string
+  place: Place
+  /** The network that the plan means for it, if any. */
+  networkId: Id | null
+}
+
+const known = new WeakMap<Site, readonly Attachment[]>()
+
+/** Every SSID on every access point, every free LAN socket of a switch or gateway, every wired jack, and every station in the plan. */
+export function attachmentsOf(site: Site): readonly Attachment[] {
+  const made = known.get(site) ?? listAttachments(site)
+  known.set(site, made)
+  return made
+}
+
+function listAttachments(site: Site): Attachment[] {
+  return site.devices.flatMap((device) => {
+    switch (device.kind) {
+      case 'accessPoint':
+        return [...ssidsOn(site, device).map((ssid) => onAir(device, ssid)), ...jacks(site, device)]
+      case 'router':
+        return [
+          ...ssidsOn(site, device).map((ssid) => onAir(device, ssid)),
+          ...socketAttachments(site, device),
+        ]
+      case 'switch':
+      case 'gateway':
+      case 'unmanagedSwitch':
+        return socketAttachments(site, device)
+      case 'station':
+        return [
+          {
+            id: `station:${device.id}`,
+            kind: 'station' as const,
+            label: device.name,
+            place: { deviceId: device.id, key: 'self' as const },
+            networkId: device.management.networkId,
+          },
+        ]
+      default:
+        return []
+    }
+  })
+}
+
+const onAir = (device: Device, ssid: Ssid): Attachment => ({
+  id: `ssid:${device.id}:${ssid.id}`,
+  kind: 'ssid',
+  label: `${ssid.name} on ${device.name}`,
+  place: { deviceId: device.id, key: `ssid:${ssid.id}` },
+  networkId: ssid.networkId,
+})
+
+function socketAttachments(site: Site, device: Device): Attachment[] {
+  return freeSockets(site, device).map((port) => ({
+    id: `port:${device.id}:${port.number}`,
+    kind: 'port' as const,
+    label: portName(site, { deviceId: device.id, port: port.number }),
+    place: { deviceId: device.id, key: socket(port.number) },
+    networkId: indexOf(site).networkByVlan.get(port.nativeVlan ?? -1)?.id ?? null,
+  }))
+}
+
+/** Sockets of an access point that one of its groups puts on a network. */
+function jacks(site: Site, device: Device): Attachment[] {
+  if (site.groups.length === 0) return []
+  return device.ports.flatMap(({ number }) => {
+    const end = { deviceId: device.id, port: number }
+    const network = jackNetwork(site, device.id, number)
+    if (!network || linkAt(site, end)) return []
+    return [
+      {
+        id: `jack:${device.id}:${number}`,
+        kind: 'jack' as const,
+        label: `jack ${portName(site, end)}`,
+        place: { deviceId: device.id, key: socket(number) },
+        networkId: network.id,
+      },
+    ]
+  })
+}
+
+export const attachmentOf = (site: Site, id: string): Attachment | undefined =>
+  attachmentsOf(site).find((attachment) => attachment.id === id)

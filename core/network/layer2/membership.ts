@@ -1,0 +1,86 @@
+import type { AdmitFrames, Port, VlanId } from '../../plan/types'
+
+/** A frame's tag on the wire: a VLAN id, 0 for priority-tagged, null for untagged. */
+export type Tag = VlanId | null
+
+/** What a bridge port knows about VLANs. Names follow IEEE 802.1Q-2022 clause 6.9 and 8.8. */
+export interface Membership {
+  /** The VLAN untagged frames are put on; null when they are dropped. */
+  pvid: VlanId | null
+  tagged: ReadonlySet<VlanId>
+  admit: AdmitFrames
+  ingressFilter: boolean
+}
+
+export interface Refusal {
+  reason: string
+  clause: string
+}
+
+export type Classified = { ok: true; vid: VlanId } | { ok: false; refusal: Refusal }
+
+/** A switch port's settings as a membership. An access port is a member of its one VLAN only. */
+export const membershipOf = (port: Port): Membership => ({
+  pvid: port.nativeVlan,
+  tagged: new Set(port.mode === 'trunk' ? port.taggedVlans : []),
+  admit: port.admit,
+  ingressFilter: port.ingressFilter,
+})
+
+/** A port that carries one VLAN untagged and nothing else. */
+export const untaggedMember = (vlanId: VlanId | null): Membership => ({
+  pvid: vlanId,
+  tagged: new Set(),
+  admit: 'untaggedOnly',
+  ingressFilter: true,
+})
+
+/** A port that carries one VLAN untagged and every other of the list tagged. */
+export const admitsAll = (pvid: VlanId | null, vlans: VlanId[]): Membership => ({
+  pvid,
+  tagged: new Set(vlans.filter((vlanId) => vlanId !== pvid)),
+  admit: 'all',
+  ingressFilter: true,
+})
+
+export const isMember = (membership: Membership, vid: VlanId): boolean =>
+  membership.pvid === vid || membership.tagged.has(vid)
+
+const untagged = (tag: Tag): boolean => tag === null || tag === 0
+const refuse = (reason: string, clause: string): Classified => ({ ok: false, refusal: { reason, clause } })
+
+/**
+ * Which VLAN an arriving frame belongs to, or why it is dropped.
+ * Source: IEEE 802.1Q-2022 6.9 (acceptable frame types, PVID classification; a VID of 0 counts as untagged) and
+ * 8.6.2 (ingress filtering).
+ */
+export function classify(membership: Membership, tag: Tag): Classified {
+  if (untagged(tag)) {
+    if (membership.admit === 'taggedOnly')
+      return refuse(
+        'the port admits tagged frames only, and this one has no tag',
+        '802.1Q 6.9 acceptable frame types',
+      )
+    if (membership.pvid === null)
+      return refuse('the port has no native VLAN, so an untagged frame belongs nowhere', '802.1Q 6.9 PVID')
+    return { ok: true, vid: membership.pvid }
+  }
+  const vid = tag as VlanId
+  if (membership.admit === 'untaggedOnly')
+    return refuse(
+      `the port admits untagged frames only, and this one carries tag ${vid}`,
+      '802.1Q 6.9 acceptable frame types',
+    )
+  if (membership.ingressFilter && !isMember(membership, vid))
+    return refuse(`the port is not a member of VLAN ${vid}`, '802.1Q 8.6.2 ingress filtering')
+  return { ok: true, vid }
+}
+
+/**
+ * The tag a frame of that VLAN leaves with, or undefined when the port is not a member and it does not leave.
+ * Source: IEEE 802.1Q-2022 8.6.4 (egress filtering) and 6.9.2 (untagged set).
+ */
+export function egressTag(membership: Membership, vid: VlanId): Tag | undefined {
+  if (membership.pvid === vid) return null
+  return membership.tagged.has(vid) ? vid : undefined
+}

@@ -1,0 +1,179 @@
+import { jackNetwork, networkOf, portSpecOf, ssidsOn, vlansServed } from '../../plan/lookups'
+import type { Device, HouseholdRole, Id, Port, Site, VlanId } from '../../plan/types'
+import type { Behaviour, FabricNode, FabricPort, PortGroup } from './fabric'
+import { placeKey, socket } from './keys'
+import type { PortKey } from './keys'
+import { admitsAll, membershipOf, untaggedMember } from './membership'
+import type { Membership } from './membership'
+
+const BEHAVIOUR: Record<Exclude<Device['kind'], 'router'>, Behaviour> = {
+  modem: 'transparent',
+  gateway: 'aware',
+  switch: 'aware',
+  unmanagedSwitch: 'transparent',
+  accessPoint: 'aware',
+  controller: 'host',
+  radius: 'host',
+  station: 'host',
+  injector: 'transparent',
+  powerline: 'transparent',
+}
+
+/** A household router that routes has two sides; one that only bridges is a plain switch with a radio. */
+const ROUTES: Record<HouseholdRole, boolean> = {
+  gateway: true,
+  innerRouter: true,
+  station: true,
+  plainAp: false,
+  bridgeEnd: false,
+  repeater: false,
+}
+
+export const routesAtHome = (device: Device): boolean =>
+  device.kind === 'router' && ROUTES[device.role ?? 'plainAp']
+
+const behaviourOf = (device: Device): Behaviour =>
+  device.kind === 'router' ? (routesAtHome(device) ? 'aware' : 'transparent') : BEHAVIOUR[device.kind]
+
+/** The VLAN of a device's own interface when the plan names no network for it: that of its first socket. */
+export const managementVlan = (device: Device): VlanId | null => device.ports[0]?.nativeVlan ?? null
+
+type BarePort = Omit<FabricPort, 'id'>
+
+const portOf = (key: PortKey, membership: Membership, group: PortGroup = 'lan'): BarePort => ({
+  key,
+  group,
+  membership,
+  peer: null,
+})
+
+interface Context {
+  site: Site
+  /** VLANs that a device routes. */
+  routed: Map<Id, VlanId[]>
+  /** Devices that have its uplink to a device by radio. */
+  children: Map<Id, Device[]>
+  allVlans: VlanId[]
+}
+
+/** Makes nodes of one site; what is the same for all of them is worked out once. */
+export function nodeBuilder(site: Site): (device: Device) => FabricNode {
+  const context = contextOf(site)
+  return (device) => {
+    const behaviour = behaviourOf(device)
+    const ports = [
+      ...sockets(context, device, behaviour),
+      ...radioPorts(context, device),
+      ...ownInterfaces(context, device, behaviour),
+    ]
+    return {
+      device,
+      behaviour,
+      ports: new Map(
+        ports.map((port) => [port.key, { ...port, id: placeKey({ deviceId: device.id, key: port.key }) }]),
+      ),
+    }
+  }
+}
+
+function contextOf(site: Site): Context {
+  const routed = new Map<Id, VlanId[]>()
+  for (const { routedBy, vlanId } of site.networks)
+    if (routedBy !== null) routed.set(routedBy, [...(routed.get(routedBy) ?? []), vlanId])
+  const children = new Map<Id, Device[]>()
+  for (const device of site.devices)
+    if (device.air) children.set(device.air.deviceId, [...(children.get(device.air.deviceId) ?? []), device])
+  return { site, routed, children, allVlans: site.networks.map(({ vlanId }) => vlanId) }
+}
+
+function sockets({ site }: Context, device: Device, behaviour: Behaviour): BarePort[] {
+  const wire = device.kind === 'accessPoint' ? new Set(vlansServed(site, device)) : null
+  return device.ports.map((port) => {
+    const key = socket(port.number)
+    if (device.uplink?.port === port.number && behaviour === 'aware')
+      return portOf(key, untaggedMember(port.nativeVlan ?? 1), 'uplink')
+    if (wire) return portOf(key, wireMembership(site, device, port, wire))
+    return portOf(key, membershipOf(port), isDeadSocket(site, device, port, behaviour) ? 'apart' : 'lan')
+  })
+}
+
+/** The WAN socket of a household router that only bridges leads to a router that is not used. */
+const isDeadSocket = (site: Site, device: Device, port: Port, behaviour: Behaviour): boolean =>
+  device.kind === 'router' &&
+  behaviour === 'transparent' &&
+  portSpecOf(site, device, port.number)?.role === 'wan'
+
+/**
+ * The wired side of an access point: its native VLAN untagged, every other VLAN that it serves tagged. It follows from
+ * the SSIDs, nobody types it twice. A jack that a group puts on a network carries that one, untagged.
+ */
+function wireMembership(site: Site, device: Device, port: Port, tags: Set<VlanId>): Membership {
+  const jack = site.groups.length > 0 ? jackNetwork(site, device.id, port.number) : undefined
+  if (jack) return untaggedMember(jack.vlanId)
+  const tagged = new Set(tags)
+  if (port.nativeVlan !== null) tagged.delete(port.nativeVlan)
+  return { pvid: port.nativeVlan, tagged, admit: 'all', ingressFilter: true }
+}
+
+function radioPorts({ site, children, allVlans }: Context, device: Device): BarePort[] {
+  const offered = ssidsOn(site, device)
+  const vlanOfSsid = (id: Id | null) =>
+    networkOf(site, offered.find((ssid) => ssid.id === id)?.networkId ?? null)?.vlanId ?? null
+  const down = (children.get(device.id) ?? []).flatMap((child) => {
+    const ssidId = child.air?.ssidId ?? null
+    if (child.air?.way !== 'station') return [portOf(`air:${child.id}`, wholeFrames(device, allVlans))]
+    return offered.some(({ id }) => id === ssidId)
+      ? [portOf(`air:${child.id}`, untaggedMember(vlanOfSsid(ssidId)))]
+      : []
+  })
+  const up = device.air
+    ? [
+        portOf(
+          'air',
+          device.air.way !== 'station'
+            ? wholeFrames(device, allVlans)
+            : untaggedMember(managementVlan(device) ?? 1),
+          routesAtHome(device) ? 'uplink' : 'lan',
+        ),
+      ]
+    : []
+  return [
+    ...offered.map((ssid) => portOf(`ssid:${ssid.id}`, untaggedMember(vlanOfSsid(ssid.id)))),
+    ...down,
+    ...up,
+  ]
+}
+
+/** A bridge carries frames as they are: every VLAN of the site, the device's own untagged. */
+const wholeFrames = (device: Device, allVlans: VlanId[]): Membership =>
+  admitsAll(managementVlan(device), allVlans)
+
+function ownInterfaces(context: Context, device: Device, behaviour: Behaviour): BarePort[] {
+  if (behaviour === 'host') return [portOf('self', untaggedMember(null))]
+  if (behaviour === 'aware') {
+    const up = device.uplink || (device.air && routesAtHome(device)) ? [upInterface(device)] : []
+    return [
+      ...ownVlans(context, device).map((vlanId) => portOf(`self:${vlanId}`, untaggedMember(vlanId))),
+      ...up,
+    ]
+  }
+  const self = portOf('self', untaggedMember(null))
+  if (device.kind === 'modem')
+    return device.bridgeMode
+      ? [portOf('feed', untaggedMember(null))]
+      : [self, portOf('feed', untaggedMember(null), 'apart')]
+  return device.kind === 'router' ? [self] : []
+}
+
+const upInterface = (device: Device): BarePort => {
+  const vlanId = device.air
+    ? (managementVlan(device) ?? 1)
+    : (device.ports.find(({ number }) => number === device.uplink?.port)?.nativeVlan ?? 1)
+  return portOf('up', untaggedMember(vlanId), 'uplink')
+}
+
+/** VLANs in which an aware device has an interface of its own: those it routes, and its management. */
+function ownVlans({ site, routed }: Context, device: Device): VlanId[] {
+  const management = networkOf(site, device.management.networkId)?.vlanId ?? managementVlan(device)
+  return [...new Set([...(routed.get(device.id) ?? []), ...(management === null ? [] : [management])])]
+}

@@ -1,0 +1,103 @@
+import { grouped } from '../../lib/grouped'
+import { attachmentsOf, placeKey } from '../layer2'
+import type { Place } from '../layer2'
+import { subnetOrNull } from '../addressing'
+import { indexOf } from '../../plan'
+import type { Id, Network } from '../../plan'
+import { possibleAddresses } from './address'
+import { answeringServers } from './addressService'
+import { hostOfDevice } from './hosts'
+import type { Host } from './hosts'
+import type { Lease } from './lease'
+import { perTwin } from './twin'
+import type { Twin } from './twin'
+
+/** One of those who make up a network as a target: a device of the plan, or a place where a client has an address. */
+export interface Member {
+  host: Host
+  /** The network that the plan means it for; null: none. */
+  meant: Network | null
+  /** Anybody who attaches there, not one device. */
+  isPlace: boolean
+}
+
+const known = perTwin((_twin: Twin) => new Map<Id, Member[]>())
+
+/**
+ * The hosts of a network: every device that has its own address there, and every place whose clients are given one.
+ * Devices without an address are in `addressless`. A router is no target in the networks that it routes.
+ */
+export function membersOf(twin: Twin, network: Network): Member[] {
+  const all = known(twin)
+  const made = all.get(network.id) ?? [...devicesOf(twin, network), ...placesOf(twin, network)]
+  all.set(network.id, made)
+  return made
+}
+
+const plannedDevices = ({ site }: Twin, network: Network) =>
+  site.devices.filter(
+    ({ id, management }) =>
+      management.networkId === network.id && management.addressing !== 'none' && id !== network.routedBy,
+  )
+
+function devicesOf(twin: Twin, network: Network): Member[] {
+  return plannedDevices(twin, network).flatMap((device) => {
+    const servers =
+      device.management.addressing === 'fixed' || !twin.fabric.nodes.has(device.id)
+        ? []
+        : possibleServers(twin, device.id)
+    const hosts =
+      servers.length > 1
+        ? servers.map((one) => hostOfDevice(twin, device, one))
+        : [hostOfDevice(twin, device)]
+    return hosts.flatMap((host) => (host ? [{ host, meant: network, isPlace: false }] : []))
+  })
+}
+
+function possibleServers(twin: Twin, deviceId: Id) {
+  const device = indexOf(twin.site).devices.get(deviceId)
+  const host = device && hostOfDevice(twin, device)
+  return host ? answeringServers(twin, host.place) : []
+}
+
+/** Devices of the plan that are meant for a network and have no address there now. */
+export const addressless = (twin: Twin, network: Network): string[] =>
+  plannedDevices(twin, network)
+    .filter((device) => hostOfDevice(twin, device) === null)
+    .map(({ name }) => name)
+
+function placesOf(twin: Twin, network: Network): Member[] {
+  return attachmentsOf(twin.site)
+    .filter(({ kind, networkId }) => kind !== 'station' && networkId === network.id)
+    .flatMap((attachment) =>
+      possibleAddresses(twin, attachment).flatMap(({ lease }) =>
+        lease
+          ? [
+              {
+                host: { label: attachment.label, place: attachment.place, lease },
+                meant: network,
+                isPlace: true,
+              },
+            ]
+          : [],
+      ),
+    )
+}
+
+/** Members that must fare alike: on one segment, with addresses of one kind. */
+export function memberClasses(twin: Twin, members: readonly Member[]): Member[][] {
+  return [...grouped(members, (member) => memberKey(twin, member)).values()]
+}
+
+const memberKey = (twin: Twin, { host, isPlace }: Member): string =>
+  `${isPlace} ${segmentKey(twin, host.place)} ${host.place.key.startsWith('ssid:') ? host.place.key : ''} ${addressKey(host.lease)}`
+
+/** Places in one broadcast domain share it; else each is its own. */
+export const segmentKey = (twin: Twin, place: Place): string =>
+  String(twin.segments.from(place)?.id ?? placeKey(place))
+
+/** What matters of an address: its network, mask and gateway; the address itself where its mask is not the network's. */
+export function addressKey({ ip, prefixLength, gateway, network }: Lease): string {
+  const isPlain = network !== null && subnetOrNull(network.subnet)?.prefixLength === prefixLength
+  return `${network?.id ?? ''} ${isPlain ? '' : `${ip}/${prefixLength}`} ${gateway ?? ''}`
+}

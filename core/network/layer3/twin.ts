@@ -1,0 +1,44 @@
+import { EVERYTHING_ALIVE, buildFabric, flood, placeKey, samePlace, segmentsOf } from '../layer2'
+import type { Alive, Fabric, Flood, Place, Segments } from '../layer2'
+import { deviceOf } from '../../plan'
+import type { Id, Site } from '../../plan'
+
+/** The plan made walkable. Broadcast domains are remembered, since many questions start in the same one. */
+export interface Twin {
+  site: Site
+  fabric: Fabric
+  segments: Segments
+  floodFrom: (place: Place) => Flood
+}
+
+export function twinOf(site: Site, alive: Alive = EVERYTHING_ALIVE): Twin {
+  const fabric = buildFabric(site, alive)
+  const floods = new Map<string, Flood>()
+  const floodFrom = (place: Place): Flood => {
+    const key = placeKey(place)
+    const known = floods.get(key) ?? flood(fabric, place)
+    floods.set(key, known)
+    return known
+  }
+  return { site, fabric, segments: segmentsOf(fabric), floodFrom }
+}
+
+/** Whether an untagged frame sent from one place comes out at the other. */
+export const hears = (twin: Twin, from: Place, to: Place): boolean =>
+  !samePlace(from, to) && (twin.segments.from(from)?.deliveries.has(placeKey(to)) ?? false)
+
+/** Whether frames get from one place to the other and answers get back. */
+export const hearEachOther = (twin: Twin, a: Place, b: Place): boolean =>
+  hears(twin, a, b) && hears(twin, b, a)
+
+/** Remembers what a function worked out for a twin; a twin never changes. */
+export function perTwin<T>(work: (twin: Twin) => T): (twin: Twin) => T {
+  const known = new WeakMap<Twin, { value: T }>()
+  return (twin) => {
+    const made = known.get(twin) ?? { value: work(twin) }
+    known.set(twin, made)
+    return made.value
+  }
+}
+
+export const deviceName = (twin: Twin, id: Id): string => deviceOf(twin.site, id)?.name ?? id

@@ -1,0 +1,277 @@
+import type { Path, Problem } from '../lib/outcome'
+import { backhaulProblems } from './backhaulIntegrity'
+import { groundProblems } from './groundIntegrity'
+import { deviceOf } from './lookups'
+import { COLLECTIONS } from './types'
+import type { LinkEnd, Site, Ssid } from './types'
+
+/**
+ * What must hold between records for the plan to make sense at all: unique ids, references that lead somewhere,
+ * ports that exist, one cable per port. Mistakes an installer could really make are findings, not problems.
+ */
+export function integrityProblems(site: Site): Problem[] {
+  return [
+    ...duplicateIds(site),
+    ...danglingReferences(site),
+    ...ports(site),
+    ...cables(site),
+    ...ssidNames(site),
+    ...vlanIds(site),
+    ...airUplinks(site),
+    ...requirementsTwice(site),
+    ...groundProblems(site),
+    ...backhaulProblems(site),
+  ]
+}
+
+/** A device cannot have its uplink to itself, nor on one that has its uplink to it. */
+function airUplinks(site: Site): Problem[] {
+  const parent = new Map(site.devices.flatMap(({ id, air }) => (air ? [[id, air.deviceId] as const] : [])))
+  return site.devices.flatMap((device, i) => {
+    const seen = new Set([device.id])
+    let at = parent.get(device.id)
+    while (at !== undefined && !seen.has(at)) {
+      seen.add(at)
+      at = parent.get(at)
+    }
+    if (at !== device.id) return []
+    return [
+      problem(
+        ['devices', i, 'air', 'deviceId'],
+        'air.circle',
+        `${device.name} has its radio uplink to a device that in the end has its uplink to ${device.name} again. One of them needs a cable.`,
+      ),
+    ]
+  })
+}
+
+function requirementsTwice(site: Site): Problem[] {
+  const seen = new Set<string>()
+  return site.requirements.flatMap(({ fromNetworkId, to }, i) => {
+    const key = `${fromNetworkId} ${typeof to === 'object' ? to.networkId : to}`
+    if (!seen.has(key)) {
+      seen.add(key)
+      return []
+    }
+    return [
+      problem(
+        ['requirements', i],
+        'requirement.twice',
+        'This requirement is in the list twice. Keep one of the two.',
+      ),
+    ]
+  })
+}
+
+/** What a change newly breaks: problems that were there before are not its fault. */
+export function freshProblems(before: Site, after: Site): Problem[] {
+  const known = new Set(integrityProblems(before).map(({ message }) => message))
+  return integrityProblems(after).filter(({ message }) => !known.has(message))
+}
+
+const problem = (path: Path, code: string, message: string): Problem => ({ path, code, message })
+
+function duplicateIds(site: Site): Problem[] {
+  return COLLECTIONS.flatMap((collection) => {
+    const seen = new Set<string>()
+    return site[collection].flatMap((record, index) => {
+      if (seen.has(record.id))
+        return [
+          problem(
+            [collection, index, 'id'],
+            'id.twice',
+            `The id “${record.id}” is used twice in ${collection}.`,
+          ),
+        ]
+      seen.add(record.id)
+      return []
+    })
+  })
+}
+
+function danglingReferences(site: Site): Problem[] {
+  const ids = (records: { id: string }[]) => new Set(records.map(({ id }) => id))
+  const networks = ids(site.networks)
+  const devices = ids(site.devices)
+  const profiles = ids(site.profiles)
+  const types = ids(site.deviceTypes)
+  const problems: Problem[] = []
+  const need = (known: Set<string>, id: string | null, path: Path, noun: string) => {
+    if (id !== null && !known.has(id))
+      problems.push(
+        problem(path, 'reference.unknown', `There is no ${noun} with the id “${id}” in this site.`),
+      )
+  }
+  site.networks.forEach((network, i) => {
+    need(devices, network.routedBy, ['networks', i, 'routedBy'], 'device')
+    need(devices, network.servedBy, ['networks', i, 'servedBy'], 'device')
+  })
+  site.ssids.forEach((ssid, i) => {
+    need(networks, ssid.networkId, ['ssids', i, 'networkId'], 'network')
+    need(profiles, ssid.profileId, ['ssids', i, 'profileId'], 'security profile')
+    ssid.accessPointIds?.forEach((id, j) => need(devices, id, ['ssids', i, 'accessPointIds', j], 'device'))
+  })
+  site.networks.forEach((network, i) => {
+    need(devices, network.announcedControllerId, ['networks', i, 'announcedControllerId'], 'device')
+  })
+  site.profiles.forEach((profile, i) => {
+    need(devices, profile.radius?.serverId ?? null, ['profiles', i, 'radius', 'serverId'], 'device')
+  })
+  site.devices.forEach((device, i) => {
+    need(devices, device.air?.deviceId ?? null, ['devices', i, 'air', 'deviceId'], 'device')
+    need(ids(site.ssids), device.air?.ssidId ?? null, ['devices', i, 'air', 'ssidId'], 'SSID')
+    for (const end of ['near', 'far'] as const)
+      need(
+        ids(site.profiles),
+        device.air?.[end]?.profileId ?? null,
+        ['devices', i, 'air', end, 'profileId'],
+        'security profile',
+      )
+    need(devices, device.opensPageOf, ['devices', i, 'opensPageOf'], 'device')
+    device.radius?.clients.forEach(({ deviceId }, j) =>
+      need(devices, deviceId, ['devices', i, 'radius', 'clients', j, 'deviceId'], 'device'),
+    )
+    need(types, device.typeId, ['devices', i, 'typeId'], 'device type')
+    need(networks, device.management.networkId, ['devices', i, 'management', 'networkId'], 'network')
+    need(devices, device.controllerId, ['devices', i, 'controllerId'], 'device')
+  })
+  for (const list of ['rules', 'requirements'] as const)
+    site[list].forEach(({ fromNetworkId, to }, i) => {
+      need(networks, fromNetworkId, [list, i, 'fromNetworkId'], 'network')
+      if (typeof to === 'object') need(networks, to.networkId, [list, i, 'to', 'networkId'], 'network')
+    })
+  site.ssids.forEach((ssid, i) =>
+    ssid.groupIds?.forEach((id, j) => need(ids(site.groups), id, ['ssids', i, 'groupIds', j], 'group')),
+  )
+  site.groups.forEach((group, i) => {
+    group.accessPointIds.forEach((id, j) => need(devices, id, ['groups', i, 'accessPointIds', j], 'device'))
+    group.jacks.forEach(({ networkId }, j) =>
+      need(networks, networkId, ['groups', i, 'jacks', j, 'networkId'], 'network'),
+    )
+  })
+  site.areas.forEach((area, i) =>
+    area.needs.forEach(({ networkId }, j) =>
+      need(networks, networkId, ['areas', i, 'needs', j, 'networkId'], 'network'),
+    ),
+  )
+  site.links.forEach((link, i) => {
+    for (const end of ['a', 'b'] as const)
+      need(devices, link[end].deviceId, ['links', i, end, 'deviceId'], 'device')
+  })
+  return problems
+}
+
+function ports(site: Site): Problem[] {
+  return site.devices.flatMap((device, i) => {
+    const numbers = device.ports.map(({ number }) => number)
+    const twice = numbers.flatMap((number, j) =>
+      numbers.indexOf(number) === j
+        ? []
+        : [
+            problem(
+              ['devices', i, 'ports', j, 'number'],
+              'port.twice',
+              `Port ${number} of ${device.name} is listed twice.`,
+            ),
+          ],
+    )
+    const uplink =
+      device.uplink && !numbers.includes(device.uplink.port)
+        ? [
+            problem(
+              ['devices', i, 'uplink', 'port'],
+              'port.unknown',
+              `${device.name} has no port ${device.uplink.port}. It has ${portRange(numbers)}.`,
+            ),
+          ]
+        : []
+    return [...twice, ...uplink]
+  })
+}
+
+export const portRange = (numbers: number[]): string =>
+  numbers.length === 0 ? 'no ports' : `ports ${Math.min(...numbers)} to ${Math.max(...numbers)}`
+
+function cables(site: Site): Problem[] {
+  const taken = new Map<string, number>()
+  return site.links.flatMap((link, i) => {
+    if (link.a.deviceId === link.b.deviceId)
+      return [
+        problem(
+          ['links', i],
+          'cable.self',
+          `Both ends of this cable are in ${site.devices.find(({ id }) => id === link.a.deviceId)?.name ?? link.a.deviceId} (ports ${link.a.port} and ${link.b.port}). A cable needs two different devices.`,
+        ),
+      ]
+    return (['a', 'b'] as const).flatMap((side) =>
+      endProblems(site, link[side], ['links', i, side], i, taken),
+    )
+  })
+}
+
+function endProblems(
+  site: Site,
+  end: LinkEnd,
+  path: Path,
+  index: number,
+  taken: Map<string, number>,
+): Problem[] {
+  const device = deviceOf(site, end.deviceId)
+  if (!device) return []
+  const numbers = device.ports.map(({ number }) => number)
+  if (!numbers.includes(end.port))
+    return [
+      problem(
+        [...path, 'port'],
+        'port.unknown',
+        `${device.name} has no port ${end.port}. It has ${portRange(numbers)}.`,
+      ),
+    ]
+  const key = `${end.deviceId}/${end.port}`
+  if (taken.has(key))
+    return [
+      problem(
+        [...path, 'port'],
+        'cable.twice',
+        `${device.name} port ${end.port} has a cable already. Unplug that one first, or choose a free port.`,
+      ),
+    ]
+  taken.set(key, index)
+  return []
+}
+
+function ssidNames(site: Site): Problem[] {
+  return site.ssids.flatMap((ssid, i) => {
+    const twin = site.ssids.slice(0, i).find((other) => sameOnAir(other, ssid))
+    if (!twin) return []
+    const network = site.networks.find(({ id }) => id === ssid.networkId)
+    return [
+      problem(
+        ['ssids', i, 'name'],
+        'ssid.twice',
+        `“${ssid.name}” is on ${network?.name ?? 'that network'} already. Use the one that is there, or give this one another name.`,
+      ),
+    ]
+  })
+}
+
+/** One name on one network twice, offered by at least one access point in common. */
+function sameOnAir(one: Ssid, other: Ssid): boolean {
+  if (one.networkId === null || one.networkId !== other.networkId || one.name !== other.name) return false
+  if (one.accessPointIds === null || other.accessPointIds === null) return true
+  return one.accessPointIds.some((id) => other.accessPointIds?.includes(id))
+}
+
+function vlanIds(site: Site): Problem[] {
+  return site.networks.flatMap((network, i) => {
+    const first = site.networks.findIndex(({ vlanId }) => vlanId === network.vlanId)
+    if (first === i) return []
+    return [
+      problem(
+        ['networks', i, 'vlanId'],
+        'vlan.twice',
+        `VLAN ${network.vlanId} belongs to ${site.networks[first]?.name} already. Each network needs an id of its own.`,
+      ),
+    ]
+  })
+}

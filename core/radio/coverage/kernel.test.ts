@@ -1,0 +1,166 @@
+import { seededRandom } from '~/core/lib/random'
+import { ceilingAntenna } from '../propagation'
+import { DEFAULT_GROUND, bareDevice, emptySite } from '../../plan'
+import type { Antenna, Building, Obstacle, Point, PropagationModel, Site, Wall } from '../../plan'
+import { gridOver, middleOfCell } from './grid'
+import { computeLayer, computeRows, layerJob } from './kernel'
+import { outdoorCells } from './outdoors'
+import { kernelRadio, plannedRadios } from './plannedRadios'
+import { sceneOf } from './scene'
+import { signalPath } from './signalPath'
+
+const MODELS: PropagationModel[] = ['byPlace', 'multiWall', 'powerLaw', 'siteGeneral', 'freeSpace']
+const MATERIALS = ['brick', 'concrete', 'plasterboard', 'glass', 'metal', 'wood']
+const SECTOR: Antenna = {
+  ...ceilingAntenna(9),
+  id: 'sector',
+  name: 'Sector',
+  kind: 'sector',
+  horizontalBeamDeg: 90,
+  verticalBeamDeg: 30,
+}
+
+/** Walls, boats, two storeys and an access point at random. */
+function randomSite(seed: number, model: PropagationModel): Site {
+  const next = seededRandom(seed)
+  const between = (from: number, to: number) => from + next() * (to - from)
+  const spot = (): Point => [between(0, 40), between(0, 30)]
+  const box = (): Point[] => {
+    const [x, y] = spot()
+    const [w, h] = [between(2, 10), between(2, 8)]
+    const corners: Point[] = [
+      [x, y],
+      [x + w, y],
+      [x + w, y + h],
+      [x, y + h],
+    ]
+    return next() < 0.5 ? corners : corners.reverse()
+  }
+  const walls = Array.from({ length: 12 }, (_, i): Wall => ({
+    id: `w${i}`,
+    levelId: next() < 0.7 ? 'low' : 'high',
+    points: Array.from({ length: 2 + Math.floor(next() * 3) }, spot),
+    material: MATERIALS[Math.floor(next() * MATERIALS.length)]!,
+    thicknessMm: between(5, 200),
+    heightM: next() < 0.4 ? between(1, 3) : null,
+    ownLossDb: null,
+    openings: next() < 0.4 ? [{ id: 'o', fromM: 0.3, widthM: 0.4, material: 'air', thicknessMm: 0 }] : [],
+  }))
+  const obstacles = Array.from({ length: 3 }, (_, i): Obstacle => ({
+    id: `o${i}`,
+    name: `Boats ${i}`,
+    levelId: 'low',
+    kind: 'boats',
+    outline: box(),
+    lossDbPerM: between(0.2, 2),
+    heightM: between(1, 6),
+  }))
+  const buildings = Array.from({ length: 2 }, (_, i): Building => ({
+    id: `b${i}`,
+    name: `House ${i}`,
+    outline: box(),
+    levelIds: ['low', 'high'],
+    roofHeightM: null,
+    roofMaterial: 'wood',
+    roofMm: 30,
+  }))
+  return {
+    ...emptySite('Random'),
+    country: 'NL',
+    ground: { ...DEFAULT_GROUND, model },
+    levels: [
+      { id: 'low', name: 'Ground', floorM: 0, heightM: 3, slabMaterial: 'concrete', slabMm: 0 },
+      { id: 'high', name: 'Upstairs', floorM: 3, heightM: 2.8, slabMaterial: 'concrete', slabMm: 180 },
+    ],
+    walls,
+    obstacles,
+    buildings,
+    antennas: [SECTOR],
+    devices: [
+      {
+        ...bareDevice('ap', 'AP', 'accessPoint'),
+        radios: [{ band: '5', enabled: true, channel: 36, widthMhz: 40, powerDbm: null, locked: false }],
+        position: {
+          levelId: next() < 0.5 ? 'low' : 'high',
+          at: spot(),
+          heightM: between(1, 2.7),
+          antennaId: next() < 0.5 ? 'sector' : null,
+          azimuthDeg: between(0, 360),
+          tiltDeg: between(-20, 40),
+          locked: false,
+        },
+      },
+    ],
+  }
+}
+
+function layerOf(site: Site, cellM = 1.25) {
+  const grid = gridOver([0, 0], [40, 30], cellM, site.ground.clientHeightM)
+  const scene = sceneOf(site, '5')
+  const [radio] = plannedRadios(site, '5')
+  const job = layerJob(scene, kernelRadio(site, radio!, grid.zM), grid, outdoorCells(scene, grid))
+  return { grid, job, radio: radio!, layer: computeLayer(job) }
+}
+
+describe('the kernel', () => {
+  test.each(MODELS)('comes to what the plain calculation comes to, method %s', (model) => {
+    const off: number[] = []
+    for (let seed = 1; seed <= 8; seed++) {
+      const site = randomSite(seed, model)
+      const { grid, layer, radio } = layerOf(site)
+      for (let row = 0; row < grid.rows; row++)
+        for (let column = 0; column < grid.columns; column++) {
+          const plain = signalPath(site, radio, middleOfCell(grid, column, row), grid.zM)
+          off.push(Math.abs(layer[row * grid.columns + column]! - plain.wayDb))
+        }
+    }
+    off.sort((a, b) => a - b)
+    // The gain table is read between its points; a ray along a wall's end may fall on either side of it.
+    expect(off[Math.floor(off.length * 0.995)]).toBeLessThan(0.35)
+    expect(off[Math.floor(off.length / 2)]).toBeLessThan(0.02)
+  })
+
+  test('a slice of rows is the same as those rows of the whole', () => {
+    const { grid, job, layer } = layerOf(randomSite(3, 'byPlace'))
+    const slice = new Float32Array(5 * grid.columns)
+    computeRows(job, 11, 16, slice)
+    expect(slice).toEqual(layer.subarray(11 * grid.columns, 16 * grid.columns))
+  })
+
+  test('an opening lets through, and a wall that ends below the ray does not count', () => {
+    const site = randomSite(1, 'multiWall')
+    const wall = (part: Partial<Wall>): Site => ({
+      ...site,
+      obstacles: [],
+      buildings: [],
+      walls: [
+        {
+          ...site.walls[0]!,
+          levelId: 'low',
+          points: [
+            [20, 0],
+            [20, 30],
+          ],
+          material: 'metal',
+          thicknessMm: 1,
+          heightM: null,
+          openings: [],
+          ...part,
+        },
+      ],
+      devices: site.devices.map((device) => ({
+        ...device,
+        position: { ...device.position!, levelId: 'low', at: [10, 15], heightM: 2, antennaId: null },
+      })),
+    })
+    const behind = (changed: Site) => {
+      const { layer, grid } = layerOf(changed)
+      return layer[12 * grid.columns + 24]!
+    }
+    const shut = behind(wall({}))
+    const door = { id: 'd', fromM: 14, widthM: 3, material: 'air', thicknessMm: 0 }
+    expect(behind(wall({ openings: [door] })) - shut).toBeCloseTo(60, 1)
+    expect(behind(wall({ heightM: 1 })) - shut).toBeCloseTo(60, 1)
+    expect(behind(wall({ ownLossDb: { '5': 12 } })) - shut).toBeCloseTo(48, 1)
+  })
+})
