@@ -6,27 +6,32 @@ import hooks from 'eslint-plugin-react-hooks'
 import globals from './scripts/lintGlobals.mjs'
 import ts from 'typescript-eslint'
 
-/** Which of our own folders each folder may import from; a test reads the same file. */
-const ARROWS = JSON.parse(readFileSync(new URL('scripts/arrows.json', import.meta.url), 'utf8'))
+const table = (name) => JSON.parse(readFileSync(new URL(`scripts/${name}.json`, import.meta.url), 'utf8'))
+/** Which of our own folders each may import from, and which wings of the core each wing; a test reads the same files. */
+const ARROWS = table('arrows')
+const WINGS = table('wings')
 
-/** What each folder may not import, so that the arrows of the architecture go one way. */
-const arrows = Object.entries(ARROWS).map(([folder, allowed]) => ({
-  files: [`${folder}/**/*.{ts,tsx}`],
+/** What a folder may not import of its neighbours, so that the arrows of the architecture go one way. */
+const closed = (all, folder, root) =>
+  Object.keys(all)
+    .filter((other) => other !== folder && !all[folder].includes(other))
+    .map((other) => ({
+      regex: `^(~${root}|(\\.\\./)+)/?${other}(/|$)`,
+      message: `${folder} may import only ${['itself', ...all[folder]].join(', ')}.`,
+    }))
+
+const held = (files, patterns) => ({
+  files,
   ignores: ['**/*.test.ts', '**/*.test.tsx'],
-  rules: {
-    'no-restricted-imports': [
-      'error',
-      {
-        patterns: Object.keys(ARROWS)
-          .filter((other) => other !== folder && !allowed.includes(other))
-          .map((other) => ({
-            regex: `^(~|(\\.\\./)+)/?${other}(/|$)`,
-            message: `${folder} may import only ${['itself', ...allowed].join(', ')}.`,
-          })),
-      },
-    ],
-  },
-}))
+  rules: { 'no-restricted-imports': ['error', { patterns }] },
+})
+
+const arrows = [
+  ...Object.keys(ARROWS).map((folder) => held([`${folder}/**/*.{ts,tsx}`], closed(ARROWS, folder, ''))),
+  ...Object.keys(WINGS).map((wing) =>
+    held([`core/${wing}/**/*.ts`], [...closed(ARROWS, 'core', ''), ...closed(WINGS, wing, '/core')]),
+  ),
+]
 
 /** The core is values in, values out. */
 const pureCore = {
@@ -110,14 +115,14 @@ export default ts.config(
   {
     // Sums over rasters, rings and tables, where the loop itself keeps the index inside; a check per cell costs time.
     files: [
-      'core/radio/**/*.ts',
-      'core/coverage/**/*.ts',
-      'core/channels/**/*.ts',
-      'core/placement/**/*.ts',
-      'core/drawing/**/*.ts',
-      'core/airtime/fair.ts',
-      'core/backhaul/tree.ts',
-      'core/site/shapes.ts',
+      'core/radio/propagation/**/*.ts',
+      'core/radio/coverage/**/*.ts',
+      'core/radio/channels/**/*.ts',
+      'core/radio/placement/**/*.ts',
+      'core/plan/drawing/**/*.ts',
+      'core/radio/airtime/fair.ts',
+      'core/radio/backhaul/tree.ts',
+      'core/plan/shapes.ts',
     ],
     rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
   },

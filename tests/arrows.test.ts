@@ -33,6 +33,28 @@ test.each(Object.keys(arrows))('%s imports only what its arrows allow', (folder)
   expect(strays).toEqual([])
 })
 
+const wings = JSON.parse(readFileSync('scripts/wings.json', 'utf8')) as Record<string, string[]>
+
+/** The wing of the core that an import leads to, or null for what is not of the core. */
+function wingOf(file: string, name: string): string | null {
+  const path = name.startsWith('~/') ? name.slice(2) : name.startsWith('.') ? join(file, '..', name) : ''
+  return path.startsWith('core/') ? (path.split('/')[1] ?? null) : null
+}
+
+test('every folder of the core is a wing', () => {
+  expect(readdirSync('core').sort()).toEqual(Object.keys(wings).sort())
+})
+
+test.each(Object.keys(wings))('in the core, %s imports only what its arrows allow', (wing) => {
+  const strays = [...sources(join('core', wing))].flatMap((file) =>
+    imports(file)
+      .map((name) => wingOf(file, name))
+      .filter((other) => other !== null && other !== wing && !wings[wing]?.includes(other))
+      .map((other) => `${file} → ${other}`),
+  )
+  expect(strays).toEqual([])
+})
+
 test('the core imports no platform and reads no clock', () => {
   for (const file of sources('core')) {
     expect(imports(file).filter((name) => /^(node:|react|joi|better-sqlite3)/.test(name))).toEqual([])
