@@ -1,4 +1,4 @@
-import { readFileSync, readdirSync } from 'node:fs'
+import { existsSync, readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 
 const arrows = JSON.parse(readFileSync('scripts/arrows.json', 'utf8')) as Record<string, string[]>
@@ -60,4 +60,26 @@ test('the core imports no platform and reads no clock', () => {
     expect(imports(file).filter((name) => /^(node:|react|joi|better-sqlite3)/.test(name))).toEqual([])
     expect(readFileSync(file, 'utf8')).not.toMatch(/Math\.random|Date\.now|new Date\(/)
   }
+})
+
+/** The file that an import leads to, or null for packages and what is generated. */
+function fileOf(file: string, name: string): string | null {
+  const path = name.startsWith('~/') ? name.slice(2) : name.startsWith('.') ? join(file, '..', name) : null
+  const tries = path === null ? [] : [path, `${path}.ts`, `${path}.tsx`, join(path, 'index.ts')]
+  return tries.find((one) => /\.tsx?$/.test(one) && existsSync(one)) ?? null
+}
+
+test('no file imports itself by a roundabout way, not even a type', () => {
+  const files = Object.keys(arrows).flatMap((folder) => [...sources(folder)])
+  const to = new Map(files.map((file) => [file, imports(file).flatMap((name) => fileOf(file, name) ?? [])]))
+  const done = new Set<string>()
+  const circles: string[] = []
+  const follow = (file: string, way: string[]): void => {
+    if (way.includes(file)) return void circles.push([...way.slice(way.indexOf(file)), file].join(' → '))
+    if (done.has(file)) return
+    for (const next of to.get(file) ?? []) follow(next, [...way, file])
+    done.add(file)
+  }
+  for (const file of files) follow(file, [])
+  expect(circles).toEqual([])
 })

@@ -1,4 +1,5 @@
-import type { Band, CableCategory, Id, Link } from './types'
+import type { CableCategory, Link } from './cables'
+import type { Band, Id } from './words'
 
 /** How one end of a radio link is set, as somebody types it in there. */
 export interface AirEnd {

@@ -1,4 +1,4 @@
-import type { Band, Id } from './types'
+import type { Band, Id } from './words'
 
 /** A place on the ground, metres east and north of the plan's own corner. */
 export type Point = [xM: number, yM: number]

@@ -1,4 +1,4 @@
-import type { Band, Cidr, Id, Ip, VlanId } from './types'
+import type { Band, Cidr, Id, Ip, VlanId } from './words'
 
 export type Purpose = 'management' | 'staff' | 'tills' | 'cameras' | 'guests' | 'other'
 

@@ -1,5 +1,5 @@
 import type { Point } from './ground'
-import type { Band, Id } from './types'
+import type { Band, Id } from './words'
 
 /** A part of the site that must be covered, and for whom. */
 export interface Area {

@@ -15,23 +15,18 @@ import type {
   Underlay,
   Wall,
 } from './ground'
+import type { Link } from './cables'
+import type { Band, Id, Ip, VlanId } from './words'
 import type { Group, Network, SecurityProfile, Ssid } from './networks'
 import type { Area, Requirement } from './requirements'
 
 export * from './backhaul'
 export * from './ground'
 export * from './networks'
+export * from './words'
+export * from './cables'
 export type { Area, AreaNeed, Requirement } from './requirements'
 
-/** Ids are opaque strings, unique within their collection. */
-export type Id = string
-export type VlanId = number
-/** Dotted IPv4 address, strict four-part decimal. */
-export type Ip = string
-/** IPv4 prefix in slash notation, e.g. "10.64.8.0/24". */
-export type Cidr = string
-
-export type Band = '2.4' | '5' | '6'
 export type DeviceKind =
   | 'modem'
   | 'gateway'
@@ -184,25 +179,6 @@ export interface Device {
   /** A laptop that is to set up that device. */
   opensPageOf: Id | null
   position: Position | null
-}
-
-/** mains: two powerline adapters over the house wiring. */
-export type CableCategory = 'cat5e' | 'cat6' | 'cat6a' | 'fibre' | 'mains'
-
-export interface LinkEnd {
-  deviceId: Id
-  port: number
-}
-
-/** A cable between two ports. */
-export interface Link {
-  id: Id
-  a: LinkEnd
-  b: LinkEnd
-  lengthM: number
-  category: CableCategory
-  /** House wiring is uneven: what the user says it carries, from and to; null elsewhere and until said. */
-  statedMbps: [low: number, high: number] | null
 }
 
 /** Policy between networks, first match decides. `null` stands for any. */

@@ -1,6 +1,7 @@
 export * from './attachments'
 export * from './broadcast'
 export * from './fabric'
+export * from './fabricTypes'
 export * from './keys'
 export * from './membership'
 export * from './needs'

@@ -1,6 +1,6 @@
 import { jackNetwork, networkOf, portSpecOf, ssidsOn, vlansServed } from '../../plan/lookups'
 import type { Device, HouseholdRole, Id, Port, Site, VlanId } from '../../plan/types'
-import type { Behaviour, FabricNode, FabricPort, PortGroup } from './fabric'
+import type { Behaviour, FabricNode, FabricPort, PortGroup } from './fabricTypes'
 import { placeKey, socket } from './keys'
 import type { PortKey } from './keys'
 import { admitsAll, membershipOf, untaggedMember } from './membership'

@@ -1,5 +1,5 @@
 import type { Id } from '../../plan/types'
-import type { Fabric, FabricNode, PortGroup } from './fabric'
+import type { Fabric, FabricNode, PortGroup } from './fabricTypes'
 import type { Place, PortKey } from './keys'
 import { leaveTag } from './walk'
 import type { Visit } from './walk'

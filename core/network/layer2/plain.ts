@@ -1,4 +1,4 @@
-import type { Fabric, FabricPort } from './fabric'
+import type { Fabric, FabricPort } from './fabricTypes'
 import { placeKey, socketNumber } from './keys'
 import type { Place } from './keys'
 

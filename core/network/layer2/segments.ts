@@ -1,4 +1,4 @@
-import type { Fabric, FabricNode, FabricPort } from './fabric'
+import type { Fabric, FabricNode, FabricPort } from './fabricTypes'
 import { placeKey } from './keys'
 import type { Place } from './keys'
 import { classify } from './membership'

@@ -1,7 +1,7 @@
 import type { Id } from '../../plan/types'
 import { classify, egressTag } from './membership'
 import type { Refusal, Tag } from './membership'
-import type { Fabric, FabricNode, FabricPort } from './fabric'
+import type { Fabric, FabricNode, FabricPort } from './fabricTypes'
 import { samePlace } from './keys'
 import type { Place, PortKey } from './keys'
 

@@ -2,15 +2,13 @@ import { subnetAround, subnetOrNull, contains } from '../addressing'
 import { deviceName } from './twin'
 import type { Host, RouterInterface } from './hosts'
 import { interfacesAt, isOnLink } from './hosts'
+import type { Goal } from './goal'
 import { throughRouters } from './route'
 import { directly } from './roundTrip'
 import { stage } from './stages'
 import type { Stage } from './stages'
 import { wayOf } from './way'
 import type { Asking } from './way'
-
-/** Where a packet is meant to go: a host, or out of the site. */
-export type Goal = { kind: 'host'; host: Host } | { kind: 'internet' }
 
 /**
  * What happens to a packet from one host and to the answer: both go by the addresses that the two really have. Inside

@@ -1,7 +1,7 @@
 import type { Place } from '../layer2'
 import type { Id, Network } from '../../plan'
 import { networkAround } from '../addressing'
-import type { Goal } from './between'
+import type { Goal } from './goal'
 import { connectedTo, isOnLink, wallsOff } from './hosts'
 import type { Host } from './hosts'
 import { keyText } from './hops'

@@ -2,21 +2,9 @@ import { GAIN_COLUMNS, GAIN_ROWS, pseudoAngle, wavelengthM } from '../propagatio
 import type { Grid } from './grid'
 import { SEEN, WEDGES, polarIndex } from './polarIndex'
 import type { PolarIndex } from './polarIndex'
-import type { Propagation } from './propagation'
 import type { Scene } from './scene'
+import type { KernelRadio } from './kernelRadio'
 import { slabLosses } from './slabLosses'
-
-/** A radio as the kernel wants it. Power is not in it: it is added when layers are put together. */
-export interface KernelRadio {
-  xM: number
-  yM: number
-  /** Over the yard's zero. */
-  zM: number
-  outdoors: boolean
-  /** See `gainTable`. */
-  gain: Float32Array
-  propagation: Propagation
-}
 
 /** All that the rows of one layer share. */
 export interface LayerJob {

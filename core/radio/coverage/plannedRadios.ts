@@ -2,7 +2,7 @@ import { BAND_MHZ, allowanceOf, ceilingAntenna, channelsOf, gainTable, regionOf 
 import type { Generation } from '../propagation'
 import { indexOf, servesOn } from '../../plan'
 import type { Antenna, Band, Device, Position, Radio, RadioSpec, Site } from '../../plan'
-import type { KernelRadio } from './kernel'
+import type { KernelRadio } from './kernelRadio'
 import { propagationOf } from './propagation'
 import { isOutdoors } from './scene'
 

@@ -1,5 +1,5 @@
 import type { Grid } from './grid'
-import type { KernelRadio } from './kernel'
+import type { KernelRadio } from './kernelRadio'
 import { eachCellWithin } from './rasterise'
 import { SLAB } from './scene'
 import type { Scene } from './scene'
