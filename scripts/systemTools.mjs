@@ -18,8 +18,9 @@ const quietly = (command, args) =>
 function put(names, needed) {
   if (process.getuid?.() !== 0 || !present('apt-get')) return
   console.log(`Installing ${names.join(', ')} for ${needed}.`)
-  if (quietly('apt-get', ['update', '-qq']))
-    quietly('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...names])
+  const add = (some) => quietly('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...some])
+  // One that cannot be had keeps none of the others away.
+  if (quietly('apt-get', ['update', '-qq']) && !add(names)) for (const name of names) add([name])
 }
 
 /** Makes sure that a program is there, or stops with the one command that a person has to give. */
