@@ -3,7 +3,8 @@ import { applyEdits, integrityProblems } from '../plan'
 import type { Point, Site } from '../plan'
 import { globeAt } from './globe'
 import { readGeoJson } from './read/geojson'
-import { turnedRound, writeGeoJson } from './write/geojson'
+import { turnedRound } from './features'
+import { writeGeoJson } from './write/geojson'
 
 const level = { id: 'l', name: 'Ground', floorM: 0, heightM: 3, slabMaterial: 'concrete', slabMm: 0 }
 const choices = { level, polygons: 'buildings' as const, material: 'brick', thicknessMm: 100 }

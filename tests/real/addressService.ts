@@ -91,10 +91,9 @@ export class AddressService {
     throw new Error(`the address service did not start: ${readFileSync(log, 'utf8')}`)
   }
 
-  stop(): Promise<void> {
+  stop(): void {
     for (const space of [this.server, this.client]) ran('ip', ['netns', 'del', space])
     this.folder.remove()
-    return Promise.resolve()
   }
 }
 

@@ -108,7 +108,7 @@ describe('a reservation', () => {
           expect({ name, ...lease }).toEqual({ name, ip: '172.27.24.60', host, router: '172.27.24.1' })
         }
       } finally {
-        await service.stop()
+        service.stop()
       }
     },
     120_000,
@@ -138,7 +138,7 @@ describe('a reservation', () => {
         }
         expect(folder.isUntouched()).toBe(true)
       } finally {
-        await service.stop()
+        service.stop()
       }
     },
     120_000,

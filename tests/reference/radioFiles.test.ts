@@ -74,20 +74,24 @@ const filesOf = (site: Site, id: string, withKeys: boolean): DeviceFile[] =>
 /** A file that is not written says why, and only for reasons that its grammar has. */
 const REASON = /control character|half of a character|octets/
 
+/** The hostile plans whose file of that device and kind is written; a file that is not has a reason of its grammar. */
+function* writtenPlans(device: string, kind: string): Generator<{ seed: number; site: Site; text: string }> {
+  for (let seed = 0; seed < PLANS; seed++) {
+    const site = hostilePlan(seed, folder.canary)
+    const { text, refused } = filesOf(site, device, true).find(({ id }) => id.endsWith(kind))!
+    for (const { message } of refused) expect(message).toMatch(REASON)
+    if (text !== null) yield { seed, site, text }
+  }
+}
+
 testWith(['hostapd'])(
   `hostapd reads back the keys of ${PLANS} hostile plans`,
   () => {
     let read = 0
-    for (let seed = 0; seed < PLANS; seed++) {
-      const site = hostilePlan(seed, folder.canary)
-      const file = filesOf(site, 'ap-office', true).find(({ id }) => id.endsWith('hostapd-5ghz'))!
-      if (file.text === null) {
-        for (const { message } of file.refused) expect(message).toMatch(REASON)
-        continue
-      }
+    for (const { seed, site, text } of writtenPlans('ap-office', 'hostapd-5ghz')) {
       const offered = ssidsOn(site, deviceOf(site, 'ap-office')!).filter(({ bands }) => bands.includes('5'))
       const onAir = offered.filter((ssid) => profileOf(site, ssid)?.mode !== 'wep')
-      const parts = onePerSsid(file.text)
+      const parts = onePerSsid(text)
       expect(parts).toHaveLength(onAir.length)
       onAir.forEach((ssid, i) => {
         const profile = profileOf(site, ssid)!
@@ -194,13 +198,7 @@ testWith(['wpa_supplicant'])(
   `wpa_supplicant reads back the keys of ${PLANS} hostile plans`,
   () => {
     let read = 0
-    for (let seed = 0; seed < PLANS; seed++) {
-      const site = hostilePlan(seed, folder.canary)
-      const file = filesOf(site, 'printer', true).find(({ id }) => id.endsWith('wpa_supplicant'))!
-      if (file.text === null) {
-        for (const { message } of file.refused) expect(message).toMatch(REASON)
-        continue
-      }
+    for (const { seed, site, text } of writtenPlans('printer', 'wpa_supplicant')) {
       const ssid = site.ssids.find(({ id }) => id === deviceOf(site, 'printer')!.air!.ssidId)!
       const profile = profileOf(site, ssid)!
       const { out } = ran('wpa_supplicant', [
@@ -211,7 +209,7 @@ testWith(['wpa_supplicant'])(
         '-D',
         'wired',
         '-c',
-        folder.put('w.conf', file.text),
+        folder.put('w.conf', text),
       ])
       expect(out).not.toContain('Failed to read or parse configuration')
       if (profile.mode === 'wep') {

@@ -40,6 +40,14 @@ test('a step by keys that comes while another goes off is not taken for sent', (
   expect(tried.waiting?.edits).toEqual(third)
 })
 
+test('what went off is not sent again with the step that came meanwhile: a wall is taken off once', () => {
+  const site = boatyard()
+  const due = after(wait(removed(site, [wall]), true))
+  const moved = shifted(applyEdits(site, editsSoFar(due, false)), [placed], [0.1, 0])
+  const tried = sent(triedStep(due, wait(moved, false)), due.waiting!)
+  expect(tried.waiting?.edits).toEqual(moved)
+})
+
 test('what was refused leaves the chart', () => {
   const site = boatyard()
   const edits = shifted(site, [placed], [5, 0])

@@ -39,11 +39,16 @@ export function triedStep(tried: Tried, step: Step): Tried {
     case 'sent':
       return {
         ...tried,
-        // A key may have come between the moment that it was due and this: that step waits on.
-        waiting: tried.waiting === step.what ? null : tried.waiting,
+        waiting: leftOf(tried.waiting, step.what),
         sent: { edits: step.what.edits, before: step.before, revision: step.revision },
       }
   }
+}
+
+/** A key may have come between the moment that something was due and this: that step, and no more, waits on. */
+function leftOf(waiting: Waiting | null, sent: Waiting): Waiting | null {
+  const edits = waiting?.edits.filter((edit) => !sent.edits.includes(edit)) ?? []
+  return waiting && edits.length > 0 ? { ...waiting, edits } : null
 }
 
 /** What became of an edit: the revision it made, or why it was refused. */

@@ -5,8 +5,8 @@ import type { AnyRecord, Collection, Edit, Id, Level, Point, Site } from '../../
 import { globeAt } from '../globe'
 import type { Globe, Origin } from '../globe'
 import { ownRecord } from './ownFeature'
-import { OUTLINED, turnedRound } from '../write/geojson'
-import type { Outlined } from '../write/geojson'
+import { OUTLINED, turnedRound } from '../features'
+import type { Outlined } from '../features'
 
 export interface GeoJsonChoices {
   level: Level

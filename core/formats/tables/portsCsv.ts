@@ -1,6 +1,7 @@
 import { endKey, keptStated, linkAt, neighbourAt, portName, portRange, switchingDevices } from '../../plan'
 import type { CableCategory, Device, Edit, Link, LinkEnd, Port, Site } from '../../plan'
-import { CellFault, NameBook } from './cellFault'
+import { CellFault } from './cellFault'
+import { NameBook } from './nameBook'
 import { writeCsv } from './csv'
 import type { CsvTable } from './csv'
 import { cellReader, csvField, rowNumber } from './csvFields'

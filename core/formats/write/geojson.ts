@@ -1,30 +1,15 @@
 import type { Id, Level, Network, Point, Site } from '../../plan'
 import { cutLine, cutRing, turning } from './dateLine'
 import { globeAt } from '../globe'
+import type { Extras, Outlined } from '../features'
+import { OUTLINED, turnedRound } from '../features'
 import type { Origin, Position } from '../globe'
-
-export const OUTLINED = ['buildings', 'obstacles', 'keepOuts', 'areas'] as const
-export type Outlined = (typeof OUTLINED)[number]
 
 interface Feature {
   type: 'Feature'
   properties: Record<string, unknown>
   geometry: { type: string; coordinates: unknown }
 }
-
-/** What a feature of ours says beside its record, so that it comes back whole. */
-export interface Extras {
-  /** Names of the levels and networks that the record's ids stand for. */
-  names: { levels: Record<Id, string>; networks: Record<Id, string> }
-  /** The outline was drawn clockwise: it was turned for the file, first corner first. */
-  turned?: true
-  /** What crosses the date line is cut in two for the file; this is it in one. */
-  uncut?: Position[]
-}
-
-/** First corner first, the other way round. */
-export const turnedRound = <T>([first, ...rest]: readonly T[]): T[] =>
-  first === undefined ? [] : [first, ...rest.reverse()]
 
 /**
  * All that is drawn, as GeoJSON (RFC 7946): rings anticlockwise (3.1.6), what crosses the date line cut (3.1.9). The record
@@ -34,7 +19,7 @@ export function writeGeoJson(site: Site, origin: Origin): string {
   const { toGlobe } = globeAt(origin)
   const features: Feature[] = [
     ...OUTLINED.flatMap((kind) =>
-      (site[kind] as { outline: Point[] }[])
+      (site[kind] as (Referring & { outline: Point[] })[])
         .filter(({ outline }) => outline.length > 2)
         .map(({ outline, ...rest }) => polygon(kind, namesIn(site, rest), outline.map(toGlobe))),
     ),
@@ -78,12 +63,24 @@ function lineString(rest: object, points: Position[]): Feature {
     : feature('walls', { ...rest, uncut: points }, { type: 'MultiLineString', coordinates: cut })
 }
 
+/** What of a record stands for levels and networks. */
+interface Referring {
+  levelId?: Id | null
+  levelIds?: Id[]
+  needs?: { networkId: Id }[]
+}
+
 /** A record with the names of what its ids stand for. */
-function namesIn(site: Site, record: object): object {
-  const text = JSON.stringify(record)
-  const named = (list: readonly (Level | Network)[]) =>
-    Object.fromEntries(
-      list.filter(({ id }) => text.includes(JSON.stringify(id))).map(({ id, name }) => [id, name]),
-    )
-  return { ...record, names: { levels: named(site.levels), networks: named(site.networks) } }
+function namesIn<T extends Referring>(site: Site, record: T): T & Pick<Extras, 'names'> {
+  const { levelId, levelIds = [], needs = [] } = record
+  const named = (list: readonly (Level | Network)[], ids: unknown[]) =>
+    Object.fromEntries(list.filter(({ id }) => ids.includes(id)).map(({ id, name }) => [id, name]))
+  const names = {
+    levels: named(site.levels, [levelId, ...levelIds]),
+    networks: named(
+      site.networks,
+      needs.map(({ networkId }) => networkId),
+    ),
+  }
+  return { ...record, names }
 }

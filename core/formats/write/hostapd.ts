@@ -24,15 +24,14 @@ export function hostapdConf(site: Site, device: Device, radio: Radio, keys: Keys
   const offered = ssidsOn(site, device).filter(({ bands }) => bands.includes(radio.band))
   if (!radio.enabled || offered.length === 0) return null
   const index = device.radios.indexOf(radio)
-  const off = offered.flatMap((ssid) => {
-    const why = offAir(site, ssid, radio.band)
-    return why === null ? [] : [{ ssid, why }]
-  })
-  const on = offered.filter((ssid) => !off.some((one) => one.ssid === ssid))
+  const judged = offered.map((ssid) => ({ ssid, why: offAir(site, ssid, radio.band) }))
+  const on = judged.filter(({ why }) => why === null).map(({ ssid }) => ssid)
   const head = [
     comment(`${device.name}, ${radio.band} GHz, ${site.name}`),
     comment('Country, channel and power are law and differ by country: check yours.'),
-    ...off.map(({ ssid, why }) => comment(`“${ssid.name}” is left off the air: ${why}.`)),
+    ...judged.flatMap(({ ssid, why }) =>
+      why === null ? [] : [comment(`“${ssid.name}” is left off the air: ${why}.`)],
+    ),
   ]
   if (on.length === 0) return lines(head, comment('Nothing is left to put on the air.'))
   return lines(

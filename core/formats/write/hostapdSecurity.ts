@@ -1,6 +1,7 @@
 import type { Band, Device, SecurityProfile, Site } from '../../plan'
+import { plainLine } from './grammars/faults'
 import type { Field, Keys } from './grammars/faults'
-import { hostapdPsk, hostapdSae, hostapdValue } from './grammars/wpa'
+import { hostapdPsk, hostapdSae } from './grammars/wpa'
 import { keyLines } from './keyLines'
 import { serverOf } from './onAir'
 import { KEY_LEFT_OUT, KEY_MISSING } from '../text'
@@ -65,6 +66,7 @@ function radiusLines(site: Site, device: Device, profile: SecurityProfile, keys:
 function secretLines(site: Site, profile: SecurityProfile, secret: string | null, keys: Keys): string[] {
   const none = 'auth_server_shared_secret='
   if (secret === null) return [KEY_MISSING, none]
-  const written = hostapdValue(secret, secretField(site, profile), keys.faults)
+  // hostapd reads a value to the end of its line as it stands.
+  const written = plainLine(secret, secretField(site, profile), keys.faults)
   return keys.withKeys && written !== null ? [`${none}${written}`] : [KEY_LEFT_OUT, none]
 }

@@ -38,7 +38,7 @@ const DEEPEST = 16
 /** A small file can bring more than this by blocks of blocks. */
 const MOST_STEPS = 1_500_000
 /** More lines than this are no floor plan, and no screen could show them. */
-export const MOST_DXF_LINES = 500_000
+const MOST_DXF_LINES = 500_000
 /** A chord keeps this near to its curve: walls need 5 mm, and the length along many chords more. */
 const CHORD_M = 0.0001
 

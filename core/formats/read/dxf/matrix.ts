@@ -34,12 +34,11 @@ const norm = ([x, y, z]: Vec3): number => Math.hypot(x, y, z)
 /** By how much a length grows at most. */
 export const growth = ({ x, y, z }: Frame): number => Math.max(norm(x), norm(y), norm(z))
 
-const cross = ([a, b, c]: Vec3, [d, e, f]: Vec3): Vec3 => [b * f - c * e, c * d - a * f, a * e - b * d]
+export const cross = ([a, b, c]: Vec3, [d, e, f]: Vec3): Vec3 => [b * f - c * e, c * d - a * f, a * e - b * d]
 const unit = (vector: Vec3): Vec3 => {
   const length = norm(vector) || 1
   return [vector[0] / length, vector[1] / length, vector[2] / length]
 }
-export { cross }
 
 /** An entity's own system by its extrusion: the arbitrary axis algorithm. Source: DXF reference, appendix, from memory. */
 export function extruded(extrusion: Vec3): Frame {

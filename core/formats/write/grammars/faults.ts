@@ -36,3 +36,9 @@ export function lineProblem(text: string): string | null {
   if (control) return `holds the control character ${codePoint(control[0])}`
   return HALF.test(text) ? 'holds half of a character (a lone surrogate)' : null
 }
+
+/** A value that its grammar takes as it stands in one line; else null, and the reason is gathered. */
+export function plainLine(value: string, field: Field, faults: Faults): string | null {
+  const problem = lineProblem(value)
+  return problem === null ? value : faults.refuse(field, problem, 'text without control characters')
+}

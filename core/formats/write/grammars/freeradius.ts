@@ -1,5 +1,5 @@
 import { octetsOf } from '../../../plan'
-import { lineProblem } from './faults'
+import { plainLine } from './faults'
 import type { Faults, Field } from './faults'
 
 /**
@@ -7,7 +7,7 @@ import type { Faults, Field } from './faults'
  * escape, every other pair of backslash and character stays as it is. Null: the quotes end before the value does, or
  * after it. Read off the program; held to it by logins in tests.
  */
-export function insideQuotes(text: string, quote: string): string | null {
+function insideQuotes(text: string, quote: string): string | null {
   let read = ''
   for (let i = 0; i < text.length; i++) {
     if (text[i] === quote) return null
@@ -36,8 +36,7 @@ function* waysOf(value: string, bare: boolean): Generator<{ written: string; rea
 }
 
 function word(value: string, field: Field, faults: Faults, bare: boolean): string | null {
-  const line = lineProblem(value)
-  if (line) return faults.refuse(field, line, 'text without control characters')
+  if (plainLine(value, field, faults) === null) return null
   for (const { written, read } of waysOf(value, bare)) if (read === value) return written
   return faults.refuse(
     field,
@@ -58,8 +57,7 @@ export const freeradiusWord = (value: string, field: Field, faults: Faults): str
  * There the value is taken out of its escapes a second time, so a backslash is written twice.
  */
 export function freeradiusPassword(value: string, field: Field, faults: Faults): string | null {
-  const line = lineProblem(value)
-  if (line) return faults.refuse(field, line, 'text without control characters')
+  if (plainLine(value, field, faults) === null) return null
   const octets = octetsOf(value)
   if (octets > MOST_PASSWORD_OCTETS)
     return faults.refuse(field, `has ${octets} octets`, `at most ${MOST_PASSWORD_OCTETS} octets`)

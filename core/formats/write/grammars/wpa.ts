@@ -1,7 +1,7 @@
 import { MOST_SSID_OCTETS, octetsOf } from '../../../plan'
 import { rawKey } from '../../../plan/rawKey'
 import { hexOf } from '../../text'
-import { lineProblem } from './faults'
+import { lineProblem, plainLine } from './faults'
 import type { Faults, Field } from './faults'
 
 /** 64 hex digits are the raw key itself. Source: IEEE 802.11-2020 annex J.4. */
@@ -28,12 +28,6 @@ function isPassphrase(value: string, field: Field, faults: Faults): boolean {
   return problem === null
 }
 
-/** hostapd reads a value to the end of its line as it stands. */
-export function hostapdValue(value: string, field: Field, faults: Faults): string | null {
-  const line = lineProblem(value)
-  return line ? faults.refuse(field, line, 'text without control characters') : value
-}
-
 /** The key of WPA and WPA2 for hostapd. Source: hostapd.conf, wpa_passphrase and wpa_psk. */
 export function hostapdPsk(value: string, field: Field, faults: Faults): string | null {
   if (RAW_KEY.test(value)) return `wpa_psk=${value}`
@@ -45,8 +39,7 @@ export function hostapdPsk(value: string, field: Field, faults: Faults): string 
  * no password of its own is given, and which is read whole.
  */
 export function hostapdSae(value: string, field: Field, faults: Faults): string | null {
-  const line = lineProblem(value)
-  if (line) return faults.refuse(field, line, 'text without control characters')
+  if (plainLine(value, field, faults) === null) return null
   const octets = octetsOf(value)
   if (octets < 1 || octets > LONGEST_PASSWORD)
     return faults.refuse(field, `has ${octets} octets`, `1 to ${LONGEST_PASSWORD} octets`)
@@ -86,8 +79,6 @@ export const supplicantPsk =
   }
 
 export function supplicantSae(value: string, field: Field, faults: Faults): string | null {
-  const line = lineProblem(value)
-  return line
-    ? faults.refuse(field, line, 'text without control characters')
-    : `sae_password=${supplicantText(value)}`
+  if (plainLine(value, field, faults) === null) return null
+  return `sae_password=${supplicantText(value)}`
 }
