@@ -11,8 +11,8 @@ import {
 import type { Route } from './+types/root'
 import { Problem } from './components/Problem'
 import { NonceContext } from './nonce'
-import { guard } from './server/guard.server'
-import { themeOf } from './server/theme.server'
+import { guard } from './server/request/guard.server'
+import { themeOf } from './server/request/theme.server'
 import './theme/app.css'
 
 export const middleware: Route.MiddlewareFunction[] = [guard]

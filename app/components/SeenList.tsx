@@ -2,7 +2,7 @@ import { format } from 'date-fns'
 import { Trash2 } from 'lucide-react'
 import { useObserve } from '../hooks/useObserve'
 import { useSite } from '../hooks/useSite'
-import type { JudgedObservation } from '../server/observations.server'
+import type { JudgedObservation } from '../server/proof/observations.server'
 
 /** What was seen, by whom, where and when, with its verdict against the plan as it is now. */
 export function SeenList({ seen, isRecord = false }: { seen: JudgedObservation[]; isRecord?: boolean }) {

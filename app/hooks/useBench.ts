@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react'
 import { useFetcher } from 'react-router'
 import type { BenchRequest } from '~/schema/bench'
-import type { BenchState } from '../server/bench.server'
+import type { BenchState } from '../server/staging/bench.server'
 import { useSite } from './useSite'
 
 /** The bench as the server streams it, and what can be done there. */

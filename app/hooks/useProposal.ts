@@ -1,7 +1,7 @@
 import { useFetcher } from 'react-router'
 import type { Problem } from '~/core/lib/outcome'
 import type { ProposalRequest } from '~/schema/proposals'
-import type { ShownProposal } from '../server/propose.server'
+import type { ShownProposal } from '../server/plan/propose.server'
 import { useSite } from './useSite'
 
 type Answer = { ok: true; proposal: ShownProposal } | { ok: false; problems: Problem[] }

@@ -1,5 +1,5 @@
 import { useRouteLoaderData } from 'react-router'
-import type { SiteFrame } from '../server/siteState.server'
+import type { SiteFrame } from '../server/derived/siteState.server'
 
 export const FRAME_ROUTE = 'routes/site/frame'
 

@@ -1,4 +1,0 @@
-import { redirect } from 'react-router'
-import type { Route } from './+types/index'
-
-export const loader = ({ params }: Route.LoaderArgs) => redirect(`/sites/${params.siteId}/brief`)

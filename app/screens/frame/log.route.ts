@@ -1,0 +1,15 @@
+import { data } from 'react-router'
+import { readLogLine } from '~/schema/log'
+import { jsonBody } from '../../server/request/jsonBody.server'
+import { siteOr404 } from '../../server/derived/siteState.server'
+import { store } from '../../server/sites/store.server'
+import type { Route } from './+types/log.route'
+
+/** Files a log line. */
+export async function action({ params, request }: Route.ActionArgs) {
+  siteOr404(params.siteId)
+  const line = readLogLine(await jsonBody(request))
+  if (!line.ok) return data({ ok: false as const, problems: line.problems }, { status: 400 })
+  store().log.add(params.siteId, line.value)
+  return { ok: true as const }
+}

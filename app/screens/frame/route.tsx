@@ -1,0 +1,83 @@
+import { useEffect, useState } from 'react'
+import { Outlet, data, isRouteErrorResponse, useFetchers } from 'react-router'
+import type { ShouldRevalidateFunctionArgs } from 'react-router'
+import { Problem } from '../../components/Problem'
+import { FindingsDrawer } from './FindingsDrawer'
+import { FollowPanel } from './FollowPanel'
+import { KeysDialog } from './KeysDialog'
+import { WorkSteps } from './WorkSteps'
+import { LogLine } from './LogLine'
+import { Palette } from './Palette'
+import { TopBar } from './TopBar'
+import { useFrameKeys } from './useFrameKeys'
+import { usePanel } from '../../hooks/usePanel'
+import { useIsHydrated } from '../../hooks/useIsHydrated'
+import { siteFrame } from '../../server/derived/siteState.server'
+import type { Route } from './+types/route'
+
+export const loader = ({ params, request }: Route.LoaderArgs) =>
+  data(siteFrame(params.siteId, new URL(request.url).searchParams))
+
+/**
+ * Whether a change is on its way or its answer is being read in. To look at something else breaks that reading off, so the
+ * look has to bring the plan itself.
+ */
+let isChanging = false
+
+function useChanging(): void {
+  const fetchers = useFetchers()
+  useEffect(() => {
+    isChanging = fetchers.some(({ formMethod }) => formMethod === 'POST')
+  }, [fetchers])
+}
+
+/** Choosing a port or opening a panel asks the server nothing; a frame to follow, an edit or another stage does. */
+export function shouldRevalidate({
+  currentUrl,
+  nextUrl,
+  formMethod,
+  defaultShouldRevalidate,
+}: ShouldRevalidateFunctionArgs) {
+  const asksTheSame = ['from', 'to'].every(
+    (name) => currentUrl.searchParams.get(name) === nextUrl.searchParams.get(name),
+  )
+  const onlyLooks = formMethod === undefined && currentUrl.pathname === nextUrl.pathname && asksTheSame
+  return onlyLooks && !isChanging && currentUrl.search !== nextUrl.search ? false : defaultShouldRevalidate
+}
+
+export const meta: Route.MetaFunction = ({ data: frame }) => [
+  { title: frame ? `${(frame as { site: { name: string } }).site.name} · Yard Beacon` : 'Yard Beacon' },
+]
+
+export default function Frame() {
+  const { panel } = usePanel()
+  const ready = useIsHydrated()
+  const [overlay, setOverlay] = useState<'palette' | 'keys' | null>(null)
+  useFrameKeys(setOverlay)
+  useChanging()
+  return (
+    <div className="flex h-dvh flex-col print:block print:h-auto" data-ready={ready || undefined}>
+      <TopBar onPalette={() => setOverlay('palette')} onKeys={() => setOverlay('keys')} />
+      <div className="flex min-h-0 flex-1 max-md:flex-col print:block">
+        <WorkSteps />
+        <main
+          className="@container min-w-0 flex-1 overflow-y-auto px-5 py-4 print:overflow-visible"
+          tabIndex={-1}
+        >
+          <Outlet />
+        </main>
+        {panel === 'findings' && <FindingsDrawer />}
+        {panel === 'follow' && <FollowPanel />}
+      </div>
+      <LogLine />
+      <Palette open={overlay === 'palette'} onClose={() => setOverlay(null)} />
+      <KeysDialog open={overlay === 'keys'} onClose={() => setOverlay(null)} />
+    </div>
+  )
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  const said = isRouteErrorResponse(error) && typeof error.data === 'string' ? error.data : null
+  if (!said) throw error
+  return <Problem title="Nothing charted here" says={said} />
+}

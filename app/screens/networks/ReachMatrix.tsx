@@ -1,0 +1,139 @@
+import { Link } from 'react-router'
+import { Flag, FlagCloth } from '../../components/Flag'
+import { useSite } from '../../hooks/useSite'
+import { VERDICT_WORDS } from '~/core/network/layer3/verdicts'
+import type { Verdict } from '~/core/network/layer3/verdicts'
+import type { MatrixCell } from '../../server/derived/reach.server'
+
+/** Who reaches whom: a row for each network, a column for each target. A cell opens the frame's way. */
+export function ReachMatrix({ cells }: { cells: MatrixCell[] }) {
+  const { site, targets } = useSite()
+  const rows = site.networks.filter(({ id }) => cells.some((cell) => cell.fromNetworkId === id))
+  if (rows.length === 0)
+    return (
+      <p className="sheet px-4 py-6 text-center text-soft">
+        No client can attach anywhere yet: add an SSID or a free switch port.
+      </p>
+    )
+  return (
+    <section className="sheet overflow-x-auto px-4 py-2">
+      <table className="plain">
+        <caption className="caption py-1 text-left">
+          From the network on the left to the target on top. Choose an answer to follow the frame.
+        </caption>
+        <thead>
+          <tr>
+            <th>From</th>
+            {targets.map(({ id, name }) => (
+              <th key={id} scope="col">
+                <TargetHead id={id} name={name} />
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((network) => (
+            <tr key={network.id}>
+              <th scope="row">
+                <Flag vlanId={network.vlanId} label={network.name} />
+              </th>
+              {targets.map(({ id }) => (
+                <td key={id}>
+                  <Cell
+                    cell={cells.find((cell) => cell.fromNetworkId === network.id && cell.targetId === id)}
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <OddOnes cells={cells} />
+    </section>
+  )
+}
+
+function TargetHead({ id, name }: { id: string; name: string }) {
+  const { site } = useSite()
+  const network = site.networks.find((candidate) => id === `network:${candidate.id}`)
+  return (
+    <span className="inline-flex items-center gap-1.5">
+      {network && <FlagCloth vlanId={network.vlanId} size={12} />} {name}
+    </span>
+  )
+}
+
+/** How a verdict looks: reached is deep water, kept out is bare paper; a fault and a strange address are hatched. */
+const LOOK: Record<Verdict, string> = {
+  reaches: 'bg-depth-3',
+  foreign: 'hatched font-semibold text-caution',
+  keptOut: '',
+  inPart: 'hatched font-semibold',
+  fails: 'hatched font-semibold',
+}
+
+/** A cell is narrow: what the list below says in full. */
+const WORD: Record<Verdict, string> = { ...VERDICT_WORDS, foreign: 'reaches, foreign address' }
+
+/** Among themselves, clients of one network see each other, or are kept apart. */
+const OWN_WORD: Record<Verdict, string> = {
+  ...WORD,
+  reaches: 'one another',
+  keptOut: 'kept apart',
+}
+
+function Cell({ cell }: { cell: MatrixCell | undefined }) {
+  const { places } = useSite()
+  if (!cell) return <span className="px-1.5 text-soft">–</span>
+  const from =
+    cell.exceptions[0]?.places[0]?.id ?? places.find(({ networkId }) => networkId === cell.fromNetworkId)?.id
+  const why = cell.exceptions
+    .map(
+      ({ says, count, places: odd, targets: whom }) =>
+        `${placeNames(odd, count)}${whom ? ` to ${whom.join(', ')}` : ''}: ${says}`,
+    )
+    .join('\n')
+  const own = cell.targetId === `network:${cell.fromNetworkId}`
+  const look = LOOK[cell.verdict]
+  const word = (own ? OWN_WORD : WORD)[cell.verdict]
+  return (
+    <Link
+      to={`?tab=reach&panel=follow&from=${from ?? ''}&to=${cell.targetId}`}
+      preventScrollReset
+      title={why || undefined}
+      className={`block px-1.5 py-0.5 underline decoration-dotted underline-offset-4 ${look}`}
+    >
+      <span className={look.startsWith('hatched') ? 'bg-sheet px-0.5' : ''}>{word}</span>
+    </Link>
+  )
+}
+
+const placeNames = (places: { label: string }[], count: number): string => {
+  const named = places.map(({ label }) => label).join(', ')
+  return count > places.length ? `${named} and ${count - places.length} more` : named
+}
+
+/** Which places fare worse than their network, in sentences: the odd ones out. */
+function OddOnes({ cells }: { cells: MatrixCell[] }) {
+  const { site } = useSite()
+  const odd = [
+    ...new Set(
+      cells.flatMap(({ fromNetworkId, oddOnes }) => (oddOnes ? [`${fromNetworkId} ${oddOnes}`] : [])),
+    ),
+  ]
+  if (odd.length === 0) return null
+  return (
+    <ul className="mt-2 space-y-1 border-t border-line pt-2">
+      {odd.slice(0, 8).map((line) => {
+        const [id = '', ...rest] = line.split(' ')
+        const network = site.networks.find((candidate) => candidate.id === id)
+        return (
+          <li key={line} className="flex gap-2">
+            {network && <Flag vlanId={network.vlanId} label={network.name} size={13} />}
+            <span>{rest.join(' ')}</span>
+          </li>
+        )
+      })}
+    </ul>
+  )
+}

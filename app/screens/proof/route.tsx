@@ -1,0 +1,72 @@
+import { data, useActionData } from 'react-router'
+import { Problems } from '../../components/Problems'
+import { SeenList } from '../../components/SeenList'
+import { StageHead } from '../../components/StageHead'
+import { observationsOf } from '../../server/proof/observations.server'
+import { doProof, proofsOf } from '../../server/proof/proof.server'
+import { AddressesSeen } from './AddressesSeen'
+import { ClientResults } from './ClientResults'
+import { LevelsSeen } from './LevelsSeen'
+import { RequirementEvidence } from './RequirementEvidence'
+import { RunClients } from './RunClients'
+import { ThroughputForm } from './ThroughputForm'
+import { ThroughputList } from './ThroughputList'
+import type { Route } from './+types/route'
+
+export const loader = ({ params }: Route.LoaderArgs) => ({
+  ...proofsOf(params.siteId),
+  observed: observationsOf(params.siteId),
+})
+
+export async function action({ params, request }: Route.ActionArgs) {
+  const outcome = await doProof(params.siteId, await request.formData())
+  return outcome.ok
+    ? { ok: true as const }
+    : data({ ok: false as const, problems: outcome.problems }, { status: 400 })
+}
+
+export default function Proof({ loaderData }: Route.ComponentProps) {
+  const answer = useActionData<typeof action>()
+  const { clients, throughput, benchRuns, observed } = loaderData
+  return (
+    <>
+      <StageHead
+        title="Proof"
+        says="What was measured or seen on the site, held against the plan and against what the link can carry."
+      />
+      {answer && !answer.ok && (
+        <div className="mb-4">
+          <Problems problems={answer.problems} title="Not recorded. What was there is unchanged." />
+        </div>
+      )}
+      <div className="space-y-8">
+        <section className="space-y-3">
+          <h2>Who reaches whom, tried</h2>
+          <RequirementEvidence evidence={observed.evidence} />
+        </section>
+        <section className="space-y-3">
+          <h2>Addresses and levels, read</h2>
+          <AddressesSeen />
+          <LevelsSeen />
+        </section>
+        <section className="space-y-3">
+          <h2>Throughput</h2>
+          <ThroughputForm />
+          <ThroughputList tests={throughput} />
+        </section>
+        {observed.seen.length > 0 && (
+          <section className="space-y-3">
+            <h2>All that was seen</h2>
+            <div className="sheet px-2 py-2">
+              <SeenList seen={observed.seen} />
+            </div>
+          </section>
+        )}
+        <section className="rehearsal space-y-3">
+          <RunClients benchRuns={benchRuns} />
+          {clients[0] && <ClientResults proof={clients[0]} />}
+        </section>
+      </div>
+    </>
+  )
+}

@@ -1,0 +1,78 @@
+import { useState } from 'react'
+import { Form } from 'react-router'
+import type { DemoFacts } from '../../server/sites/demo.server'
+
+const MOST_MB = 10
+
+/** Three ways to a new site: a name, a file, or the demo. */
+export function NewSite({ busy, demo }: { busy: boolean; demo: DemoFacts }) {
+  return (
+    <div className="mt-6 grid gap-3 md:grid-cols-3">
+      <Form method="post" className="sheet flex flex-col gap-2 p-4">
+        <h2>Begin a site</h2>
+        <input type="hidden" name="intent" value="create" />
+        <label className="flex flex-col gap-0.5">
+          <span className="text-[0.9rem] font-medium">Name</span>
+          <input className="field" name="name" maxLength={80} required autoComplete="off" />
+        </label>
+        <button className="button button-main mt-auto" disabled={busy}>
+          Begin
+        </button>
+      </Form>
+      <ImportForm busy={busy} />
+      <Form method="post" className="sheet flex flex-col gap-2 p-4">
+        <h2>Demo yard</h2>
+        <p>
+          {demo.name}: {demo.networks} networks, {demo.devices} devices, and {demo.mistakes} planted mistakes.
+          Or the same yard with them mended.
+        </p>
+        <input type="hidden" name="intent" value="demo" />
+        <div className="mt-auto flex gap-2">
+          <button className="button flex-1" name="version" value="planted" disabled={busy}>
+            Load the demo
+          </button>
+          <button className="button flex-1" name="version" value="mended" disabled={busy}>
+            Mended
+          </button>
+        </div>
+      </Form>
+    </div>
+  )
+}
+
+/** Too large a file is refused here already, before it travels. */
+function ImportForm({ busy }: { busy: boolean }) {
+  const [tooLarge, setTooLarge] = useState<string | null>(null)
+  return (
+    <Form method="post" encType="multipart/form-data" className="sheet flex flex-col gap-2 p-4">
+      <h2>Open a site file</h2>
+      <input type="hidden" name="intent" value="import" />
+      <label className="flex flex-col gap-0.5">
+        <span className="text-[0.9rem] font-medium">File (.json)</span>
+        <input
+          className="field text-[0.86rem]"
+          type="file"
+          name="file"
+          accept="application/json,.json"
+          required
+          onChange={(event) => {
+            const file = event.target.files?.[0]
+            setTooLarge(
+              file && file.size > MOST_MB * 1048576
+                ? `${file.name} has ${Math.round(file.size / 1048576)} MB; at most ${MOST_MB} MB are taken.`
+                : null,
+            )
+          }}
+        />
+      </label>
+      {tooLarge && (
+        <p role="alert" className="font-medium text-caution">
+          {tooLarge}
+        </p>
+      )}
+      <button className="button mt-auto" disabled={busy || tooLarge !== null}>
+        Open
+      </button>
+    </Form>
+  )
+}

@@ -1,0 +1,75 @@
+import { data } from 'react-router'
+import { attachmentOf, attachmentsOf } from '~/core/network/layer2'
+import { reach, targetsOf } from '~/core/network/layer3'
+import type { Answer, Target, Twin } from '~/core/network/layer3'
+import { STAGES, nextStep, stageProgress } from '~/core/guide/order'
+import type { NextStep } from '~/core/guide/order'
+import { evidenceFor, seenRunning } from '~/core/judge/proof'
+import type { Stage } from '~/core/judge/findings'
+import type { SiteState } from '~/store'
+import { evaluated } from './evaluated.server'
+import { areasMet } from './areasMet.server'
+import { publicFinding, publicSite } from './publicSite.server'
+import { store } from '../sites/store.server'
+import { targetId } from './targetId.server'
+
+/** The site of a route, or a 404 that the error page explains. */
+export function siteOr404(siteId: string): SiteState {
+  const state = store().sites.read(siteId)
+  if (!state) throw data('There is no such site here. It may have been deleted.', { status: 404 })
+  return state
+}
+
+/** Everything the frame around every stage shows. Derived afresh from the plan each time. */
+export function siteFrame(siteId: string, search: URLSearchParams) {
+  const state = siteOr404(siteId)
+  const { site, revision } = state
+  const { twin, findings: found } = evaluated(site)
+  const { edits, log, observations } = store()
+  const seen = observations.ofSite(siteId)
+  const evidence = evidenceFor(site, revision, seen)
+  const progress = stageProgress(site, found, {
+    running: seenRunning(site, seen),
+    asked: evidence.length,
+    proven: evidence.filter(({ state: how }) => how === 'proven').length,
+    areasMet: areasMet(site),
+    signed: seen.some((one) => one.seen.kind === 'signed'),
+  })
+  return {
+    id: siteId,
+    revision,
+    ...publicSite(site),
+    findings: found.map(publicFinding),
+    steps: edits.steps(siteId),
+    log: log.ofSite(siteId, 12),
+    progress,
+    next: Object.fromEntries(
+      STAGES.map(({ stage }) => [stage, nextStep(site, stage, progress, found)]),
+    ) as Record<Stage, NextStep>,
+    places: attachmentsOf(site).map(({ id, label, networkId }) => ({ id, label, networkId })),
+    targets: targetsOf(site).map(({ target, name }) => ({ id: targetId(target), name })),
+    frame: followed(twin, search),
+  }
+}
+export type SiteFrame = ReturnType<typeof siteFrame>
+
+export interface Followed {
+  from: string
+  to: string
+  answer: Answer
+}
+
+function targetFrom(text: string): Target | null {
+  const [kind, id = ''] = [text.split(':')[0], text.slice(text.indexOf(':') + 1)]
+  if (kind === 'internet') return { kind: 'internet' }
+  if (kind === 'network') return { kind: 'network', networkId: id }
+  return kind === 'controller' || kind === 'device' ? { kind, deviceId: id } : null
+}
+
+/** The frame that the address asks to follow, if it asks for one that exists. */
+function followed(twin: Twin, search: URLSearchParams): Followed | null {
+  const [from, to] = [search.get('from'), search.get('to')]
+  const attachment = from && attachmentOf(twin.site, from)
+  const target = to && targetFrom(to)
+  return attachment && target && from && to ? { from, to, answer: reach(twin, attachment, target) } : null
+}

@@ -1,0 +1,79 @@
+import { attachmentOf } from '~/core/network/layer2'
+import { bad, good } from '~/core/lib/outcome'
+import type { Outcome, Problem } from '~/core/lib/outcome'
+import { seenGear } from '~/core/guide/order'
+import { evidenceFor, seenRunning, verdictOn } from '~/core/judge/proof'
+import type { Evidence, Observation, Seen, SeenVerdict } from '~/core/judge/proof'
+import { deviceOf, networkOf } from '~/core/plan'
+import type { Site } from '~/core/plan'
+import { readSaid } from '~/schema/observations'
+import { siteOr404 } from '../derived/siteState.server'
+import { store } from '../sites/store.server'
+
+export type JudgedObservation = Observation & { verdict: SeenVerdict }
+
+/** All that was seen on the real site, judged anew against the plan as it is, and what it proves. */
+export function observationsOf(siteId: string): { seen: JudgedObservation[]; evidence: Evidence[] } {
+  const { site, revision } = siteOr404(siteId)
+  const seen = store().observations.ofSite(siteId)
+  return {
+    seen: seen.map((one) => ({ ...one, verdict: verdictOn(site, one) })),
+    evidence: evidenceFor(site, revision, seen),
+  }
+}
+
+/** The gear that can be seen running, and what of it was. */
+export function stagedGear(siteId: string) {
+  const { site } = siteOr404(siteId)
+  return {
+    gear: seenGear(site).map(({ id, name }) => ({ id, name })),
+    running: [...seenRunning(site, store().observations.ofSite(siteId))],
+  }
+}
+
+/** Takes what a person saw, whole or not at all; or, with `remove`, takes one back. */
+export function takeObservations(siteId: string, body: Record<string, unknown>): Outcome<true> {
+  const { site, revision } = siteOr404(siteId)
+  if (typeof body.remove === 'string') {
+    store().observations.remove(siteId, body.remove)
+    return good(true)
+  }
+  const said = readSaid(body)
+  if (!said.ok) return said
+  if (said.value.revision > revision)
+    return bad({
+      path: ['revision'],
+      code: 'revision.unknown',
+      message: `Revision ${said.value.revision} of the plan does not exist; the newest is ${revision}.`,
+    })
+  const problems = said.value.seen.flatMap((one, i) => unknownIn(site, one, i))
+  if (problems.length > 0) return { ok: false, problems }
+  store().observations.add(siteId, said.value)
+  return good(true)
+}
+
+/** What it speaks of must be in the plan. */
+function unknownIn(site: Site, seen: Seen, i: number): Problem[] {
+  const lacking = (field: string, what: string): Problem[] => [
+    {
+      path: ['seen', i, field],
+      code: 'reference.unknown',
+      message: `That ${what} is not in the plan any more. Look at the new state, then record it again.`,
+    },
+  ]
+  switch (seen.kind) {
+    case 'running':
+      return deviceOf(site, seen.deviceId) ? [] : lacking('deviceId', 'device')
+    case 'address':
+      return attachmentOf(site, seen.attachmentId) ? [] : lacking('attachmentId', 'place')
+    case 'ping': {
+      const known =
+        networkOf(site, seen.fromNetworkId) && (seen.to === 'internet' || networkOf(site, seen.to.networkId))
+      return known ? [] : lacking('to', 'network')
+    }
+    case 'level':
+      return site.areas.some(({ id }) => id === seen.areaId) ? [] : lacking('areaId', 'area')
+    case 'signed':
+      return []
+  }
+}

@@ -1,0 +1,36 @@
+import { findings } from '~/core/judge/findings'
+import { readSiteFile } from '~/schema/siteFile'
+import type { Site } from '~/core/plan'
+import mended from '../../../demo/tern-quay-mended.json?raw'
+import planted from '../../../demo/tern-quay.json?raw'
+
+/** The demo yard: with its planted mistakes, or with them mended. */
+export function demoSite(version: 'planted' | 'mended'): Site {
+  const read = readSiteFile(version === 'planted' ? planted : mended)
+  if (!read.ok)
+    throw new Error(`the demo does not read: ${read.problems.map(({ message }) => message).join(' ')}`)
+  return read.value
+}
+
+/** What the start page says of the demo, from the demo itself. */
+export interface DemoFacts {
+  name: string
+  networks: number
+  devices: number
+  /** Findings that are not the mere consequence of others: requirements that fail for them. */
+  mistakes: number
+}
+
+let known: DemoFacts | null = null
+
+export function demoFacts(): DemoFacts {
+  if (known) return known
+  const site = demoSite('planted')
+  known = {
+    name: site.name,
+    networks: site.networks.length,
+    devices: site.devices.length,
+    mistakes: findings(site).filter(({ code }) => code !== 'WSH-1').length,
+  }
+  return known
+}

@@ -1,0 +1,77 @@
+import type { Problem } from '~/core/lib/outcome'
+import { STARTER_TYPES, emptySite, newProfile } from '~/core/plan'
+import type { Site } from '~/core/plan'
+import { readSiteFile } from '~/schema/siteFile'
+import { demoSite } from './demo.server'
+import { store } from './store.server'
+import { uploadedText } from '../files/upload.server'
+
+export type SitesResult =
+  | { kind: 'open'; siteId: string }
+  | { kind: 'removed'; removed: { id: string; name: string } }
+  | { kind: 'done' }
+  | { kind: 'problems'; problems: Problem[] }
+
+const MOST_SITE_FILE_BYTES = 10 * 1024 * 1024
+const MOST_NAME = 80
+
+/** What can be done on the list of sites. */
+export async function doWithSites(form: FormData): Promise<SitesResult> {
+  const { sites } = store()
+  const siteId = String(form.get('siteId') ?? '')
+  switch (form.get('intent')) {
+    case 'create':
+      return create(String(form.get('name') ?? '').trim())
+    case 'import':
+      return importFile(form)
+    case 'demo':
+      return {
+        kind: 'open',
+        siteId: sites.create(demoSite(form.get('version') === 'mended' ? 'mended' : 'planted')),
+      }
+    case 'duplicate':
+      return sites.duplicate(siteId) ? { kind: 'done' } : gone()
+    case 'remove': {
+      const name = sites.read(siteId)?.site.name
+      return name !== undefined && sites.remove(siteId)
+        ? { kind: 'removed', removed: { id: siteId, name } }
+        : gone()
+    }
+    case 'restore':
+      return sites.restore(siteId) ? { kind: 'done' } : gone()
+    default:
+      return problem([], 'intent', 'That cannot be done here.')
+  }
+}
+
+function create(name: string): SitesResult {
+  if (name === '') return problem(['name'], 'name.empty', 'The site needs a name.')
+  if (name.length > MOST_NAME)
+    return problem(
+      ['name'],
+      'name.long',
+      `The name has ${name.length} characters; at most ${MOST_NAME} are accepted.`,
+    )
+  return { kind: 'open', siteId: store().sites.create(freshSite(name)) }
+}
+
+/** A new site knows the usual kinds of device and starts with one profile that nobody should keep. */
+const freshSite = (name: string): Site => ({
+  ...emptySite(name),
+  deviceTypes: [...STARTER_TYPES],
+  profiles: [{ ...newProfile('prof-default'), name: 'Default', mode: 'wpa2-aes', isDefault: true }],
+})
+
+async function importFile(form: FormData): Promise<SitesResult> {
+  const source = await uploadedText(form, 'file', MOST_SITE_FILE_BYTES)
+  if (!source.ok) return { kind: 'problems', problems: source.problems }
+  const site = readSiteFile(source.value)
+  if (!site.ok) return { kind: 'problems', problems: site.problems }
+  return { kind: 'open', siteId: store().sites.create(site.value) }
+}
+
+const problem = (path: string[], code: string, message: string): SitesResult => ({
+  kind: 'problems',
+  problems: [{ path, code, message }],
+})
+const gone = (): SitesResult => problem([], 'gone', 'That site is not here any more.')
