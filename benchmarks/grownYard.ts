@@ -27,7 +27,11 @@ export function grownYard(accessPoints: number): Site {
     { ...managed('modem', 'Modem', 'modem', [newPort(1)]), management: none },
     {
       ...managed('gw', 'Gateway', 'gateway', [newPort(1), trunk(2)], '10.100.0.1'),
-      uplink: { port: 1, addressing: 'dhcp', ip: null, prefixLength: null, gateway: null },
+      router: {
+        role: null,
+        upnp: false,
+        uplink: { port: 1, addressing: 'dhcp', ip: null, prefixLength: null, gateway: null },
+      },
     },
     managed('core', 'Core switch', 'switch', sockets(switches + 2), '10.100.0.2'),
   ]

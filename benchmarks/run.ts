@@ -1,3 +1,4 @@
+import { kindOf } from '~/core/plan'
 import { readFileSync } from 'node:fs'
 import { findings } from '~/core/judge/findings'
 import { attachmentsOf } from '~/core/network/layer2'
@@ -49,7 +50,7 @@ function leases(twin: Twin): number {
 
 /** One port changed, then everything a screen shows of it. */
 function afterPortEdit(site: Site): void {
-  const [first, ...rest] = site.devices.filter(({ kind }) => kind === 'switch')
+  const [first, ...rest] = site.devices.filter((device) => kindOf(device).switching === 'managed')
   if (!first) return
   const others = site.devices.filter((device) => device !== first)
   const ports = first.ports.map((port, i) =>

@@ -1,7 +1,7 @@
 import { expectedSpan } from '~/core/world/adoption'
 import type { BenchAction, TimedAction } from '~/core/world/adoption'
 import type { Site } from '~/core/plan'
-import { boatyard, spoiltYard, withDevice, withPort, yard } from '~/tests/kit/yard'
+import { boatyard, spoiltYard, withDevice, withPart, withPort, yard } from '~/tests/kit/yard'
 import { nextEventUs, runBench } from './bench'
 import { groundOf, runClientTests } from './clients'
 import { benchView } from './view'
@@ -93,7 +93,11 @@ test.each<[string, Site, RegExp]>([
     { ...yard(), links: yard().links.filter(({ id }) => id !== 'l-ctl') },
     /Yard controller is not up yet/,
   ],
-  ['no controller named', withDevice(yard(), 'ap-shop', { controllerId: null }), /names no controller/],
+  [
+    'no controller named',
+    withPart(yard(), 'ap-shop', 'adoption', { controllerId: null }),
+    /names no controller/,
+  ],
 ])('%s: it seeks, and says what for', (_name, site, words) => {
   const device = ap(site, 16)
   expect(['addressing', 'discovering']).toContain(device.phase)
@@ -102,7 +106,7 @@ test.each<[string, Site, RegExp]>([
 })
 
 test('no licence left: refused at the join', () => {
-  const device = ap(withDevice(yard(), 'controller', { licences: 0 }), 16, [YES])
+  const device = ap(withPart(yard(), 'controller', 'controller', { licences: 0 }), 16, [YES])
   expect(device).toMatchObject({
     phase: 'refused',
     capwap: 'sulking',

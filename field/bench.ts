@@ -170,7 +170,7 @@ function settle(bench: Bench, random: () => number): void {
     const twin = fieldTwin(bench)
     for (const plan of bench.site.devices) {
       const device = bench.devices.get(plan.id)
-      if (device && plan.kind === 'accessPoint' && isUp(device.phase))
+      if (device && plan.adoption && isUp(device.phase))
         changed = pathRound(bench, plan, device, twin) || changed
     }
   }
@@ -233,7 +233,7 @@ function enter(bench: Bench, device: BenchDevice, phase: Phase, why: string | nu
   const plan = deviceOf(bench.site, device.id)
   const before = PLAIN_WORD[device.phase]
   device.history.push({ phase: device.phase, fromUs: device.sinceUs, untilUs: bench.nowUs })
-  if (plan?.kind === 'accessPoint') device.capwap = checkMachine(device.capwap, CAPWAP_OF[phase])
+  if (plan?.adoption) device.capwap = checkMachine(device.capwap, CAPWAP_OF[phase])
   Object.assign(device, { phase, sinceUs: bench.nowUs, dueUs: null, waitsFor: why, epoch: device.epoch + 1 })
   if (before !== PLAIN_WORD[phase] || why)
     say(bench, device.id, `${PLAIN_WORD[phase]}${why ? `: ${why}` : '.'}`)

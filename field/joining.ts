@@ -5,7 +5,7 @@ import type { Bench, BenchDevice } from './types'
 
 /** Gear that joins nobody runs at once; an access point begins by asking for an address. */
 export function startAfterBoot(plan: Device, device: BenchDevice): [Phase, string | null] {
-  if (plan.kind !== 'accessPoint') return ['running', null]
+  if (!plan.adoption) return ['running', null]
   return device.interrupted
     ? ['halfDone', 'It lost power while it was being set up. Reset it and adopt it again.']
     : ['addressing', null]
@@ -18,7 +18,7 @@ interface JoinOutcome {
 
 /** What the controller answers to a join: refused, an image first, or straight on to the configuration. */
 export function outcomeOfJoin(bench: Bench, plan: Device, device: BenchDevice): JoinOutcome {
-  const controller = deviceOf(bench.site, plan.controllerId)
+  const controller = deviceOf(bench.site, plan.adoption?.controllerId ?? null)
   const type = controller && typeOf(bench.site, controller)
   if (!controller) return { phase: 'refused', why: 'The plan names no controller for it.' }
   if (isOlder(device.firmware, type?.minimumFirmware ?? null))
@@ -42,11 +42,11 @@ function licencesLeft(bench: Bench, controller: Device, plan: Device): number {
   const taken = bench.site.devices.filter(
     (other) =>
       other.id !== plan.id &&
-      other.controllerId === controller.id &&
+      other.adoption?.controllerId === controller.id &&
       typeOf(bench.site, other)?.needsLicence &&
       ['imaging', 'configuring', 'checking', 'running', 'silent'].includes(
         bench.devices.get(other.id)?.phase ?? 'dark',
       ),
   ).length
-  return controller.licences - taken
+  return (controller.controller?.licences ?? 0) - taken
 }

@@ -105,6 +105,6 @@ function deviceView(bench: Bench, plan: Bench['site']['devices'][number], device
     switchedOn: device.switchedOn,
     hasSwitch: plan.powerSource !== 'poe',
     canAdopt: phase === 'waiting',
-    canReset: plan.kind === 'accessPoint' && isUp(phase),
+    canReset: plan.adoption !== null && isUp(phase),
   }
 }

@@ -47,7 +47,7 @@ export function findsController(
   twin: Twin,
   device: Device,
 ): { ok: true } | { ok: false; why: string } {
-  const controller = deviceOf(bench.site, device.controllerId)
+  const controller = deviceOf(bench.site, device.adoption?.controllerId ?? null)
   if (!controller) return { ok: false, why: 'The plan names no controller for it.' }
   const own = managementInterface(twin.fabric, device)
   const theirs = managementInterface(twin.fabric, controller)

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { DEFAULT_BACKHAUL, NO_MESH } from '~/core/plan'
+import { DEFAULT_BACKHAUL } from '~/core/plan'
 import { choice, flag, id, ref, text } from './fields'
 import { band } from './ground'
 
@@ -34,7 +34,7 @@ export const mesh = Joi.object({
   takesChildren: flag(false),
   seeksParent: flag(false),
   ownBand: band().allow(null).default(null),
-}).default(NO_MESH)
+})
 
 /** From and to. */
 export const statedMbps = Joi.array()

@@ -9,7 +9,8 @@ import { feed } from './feed'
 import { choice, id, name, someCountry, someText } from './fields'
 import { ground } from './ground'
 import { check } from './problems'
-import { RECORDS, port } from './records'
+import { port } from './ports'
+import { RECORDS } from './records'
 
 const collection = choice(...COLLECTIONS).required()
 const header = Joi.object({

@@ -1,21 +1,11 @@
 import Joi from 'joi'
-import { air, mesh, statedMbps } from './backhaul'
-import type { Collection, Port } from '~/core/plan'
-import {
-  choice,
-  cidr,
-  count,
-  flag,
-  id,
-  ip,
-  mac,
-  name,
-  optionalIp,
-  ref,
-  text,
-  version,
-  vlanId,
-} from './fields'
+import { statedMbps } from './backhaul'
+import { DEVICE_KINDS } from '~/core/plan'
+import type { Collection } from '~/core/plan'
+import { device } from './devices'
+import { portNumber, speed } from './ports'
+import { secret, udpPort } from './radius'
+import { choice, cidr, count, flag, id, ip, name, optionalIp, ref, version, vlanId } from './fields'
 import * as onGround from './ground'
 
 const pool = Joi.object({ start: ip().required(), end: ip().required() })
@@ -37,10 +27,6 @@ export const network = Joi.object({
   announcedControllerId: ref(),
   announcedBy: choice('43', '138', 'both').default('138'),
 })
-
-const secret = () => Joi.string().min(1).max(128).allow(null).default(null)
-/** Ports go from 1 to 65535. Source: RFC 768. */
-const udpPort = () => Joi.number().integer().min(1).max(65535).default(1812)
 
 const radiusTarget = Joi.object({
   serverId: ref(),
@@ -84,22 +70,6 @@ export const ssid = Joi.object({
   schedule: choice('always', 'whenWanted').default('always'),
 })
 
-const KINDS = [
-  'modem',
-  'gateway',
-  'router',
-  'switch',
-  'unmanagedSwitch',
-  'accessPoint',
-  'controller',
-  'radius',
-  'station',
-  'injector',
-  'powerline',
-] as const
-const portNumber = () => Joi.number().integer().min(1).max(256)
-const speed = () => Joi.number().valid(10, 100, 1000, 2500, 5000, 10000)
-
 const portSpec = Joi.object({
   number: portNumber().required(),
   label: name(12).required(),
@@ -120,7 +90,7 @@ const radioSpec = Joi.object({
 export const deviceType = Joi.object({
   id: id().required(),
   name: name(80).required(),
-  kind: choice(...KINDS).required(),
+  kind: choice(...DEVICE_KINDS).required(),
   ports: Joi.array().items(portSpec).max(256).default([]),
   radios: Joi.array().items(radioSpec).max(4).default([]),
   poeClass: Joi.number().integer().min(0).max(8).allow(null).default(null),
@@ -130,110 +100,6 @@ export const deviceType = Joi.object({
   needsLicence: flag(false),
   maxAccessPoints: count(100000).allow(null).default(null),
   minimumFirmware: version(),
-})
-
-/**
- * The careful default where IEEE 802.1Q leaves a choice: an access port is on VLAN 1 and admits untagged frames only; a
- * trunk admits all, and drops untagged ones unless it is given a native VLAN.
- */
-const byMode =
-  <T>(access: T, trunk: T) =>
-  (port: { mode?: string }): T =>
-    port.mode === 'trunk' ? trunk : access
-
-/** Some exports repeat the native VLAN among the tagged ones: it leaves untagged all the same (IEEE 802.1Q-2022 6.9.2). */
-const nativeOnce = (port: Port): Port =>
-  port.nativeVlan !== null && port.taggedVlans.includes(port.nativeVlan)
-    ? { ...port, taggedVlans: port.taggedVlans.filter((vlanId) => vlanId !== port.nativeVlan) }
-    : port
-
-export const port = Joi.object({
-  number: portNumber().required(),
-  mode: choice('access', 'trunk').default('access'),
-  nativeVlan: vlanId().allow(null).default(byMode(1, null)),
-  taggedVlans: Joi.array().items(vlanId()).unique().max(4094).default([]),
-  admit: choice('all', 'untaggedOnly', 'taggedOnly').default(byMode('untaggedOnly', 'all')),
-  ingressFilter: flag(true),
-  poe: flag(false),
-  speedMbps: speed().allow(null).default(null),
-}).custom(nativeOnce, 'the native VLAN is not repeated among the tagged ones')
-
-const addressing = () => choice('fixed', 'dhcp', 'reserved', 'none').default('dhcp')
-const prefixLength = () => Joi.number().integer().min(0).max(32).allow(null).default(null)
-
-const management = Joi.object({
-  networkId: ref(),
-  addressing: addressing(),
-  ip: optionalIp(),
-  prefixLength: prefixLength(),
-  gateway: optionalIp(),
-}).default({ networkId: null, addressing: 'dhcp', ip: null, prefixLength: null, gateway: null })
-
-const uplink = Joi.object({
-  port: portNumber().required(),
-  addressing: addressing(),
-  ip: optionalIp(),
-  prefixLength: prefixLength(),
-  gateway: optionalIp(),
-})
-
-const strayServer = Joi.object({
-  start: ip().required(),
-  end: ip().required(),
-  gateway: optionalIp(),
-  nameServers: Joi.array().items(ip()).max(8).default([]),
-})
-
-const radio = Joi.object({
-  band: band().required(),
-  enabled: flag(true),
-  channel: Joi.number().integer().min(1).max(233).allow(null).default(null),
-  widthMhz: Joi.number().valid(20, 40, 80, 160).default(20),
-  powerDbm: Joi.number().min(-10).max(36).allow(null).default(null),
-  locked: flag(false),
-})
-
-const radiusServer = Joi.object({
-  port: udpPort(),
-  clients: Joi.array()
-    .items(Joi.object({ deviceId: id().required(), secret: secret() }))
-    .max(1000)
-    .default([]),
-  users: Joi.array()
-    .items(Joi.object({ name: name().required(), password: secret() }))
-    .max(5000)
-    .default([]),
-})
-
-export const device = Joi.object({
-  id: id().required(),
-  /** A file of bare switches may leave names out: the id will do. */
-  name: name().default(Joi.ref('id')),
-  kind: choice(...KINDS).required(),
-  typeId: ref(),
-  place: text(120),
-  mac: mac(),
-  ports: Joi.array().items(port).max(256).default([]),
-  management,
-  uplink: uplink.allow(null).default(null),
-  strayServer: strayServer.allow(null).default(null),
-  radios: Joi.array().items(radio).max(4).default([]),
-  firmware: version(),
-  defaultLogin: flag(true),
-  upnp: flag(false),
-  powerSource: choice('poe', 'injector', 'supply').default('supply'),
-  powerPartListed: flag(true),
-  controllerId: ref(),
-  licences: count(100000).default(0),
-  role: choice('gateway', 'plainAp', 'innerRouter', 'station', 'bridgeEnd', 'repeater')
-    .allow(null)
-    .default(null),
-  bridgeMode: flag(true),
-  air: air.allow(null).default(null),
-  mesh,
-  radius: radiusServer.allow(null).default(null),
-  opensPageOf: ref(),
-  position: onGround.position.allow(null).default(null),
 })
 
 const linkEnd = Joi.object({ deviceId: id().required(), port: portNumber().required() })

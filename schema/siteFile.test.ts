@@ -117,7 +117,7 @@ test('a refused key is not quoted', () => {
 test.each([
   ['', 'The file is empty'],
   ['{"format":', 'not JSON'],
-  [file((d) => Object.assign(d, { version: 3 })), 'of version 3; this program reads version 2'],
+  [file((d) => Object.assign(d, { version: 4 })), 'of version 4; this program reads version 3'],
   [file((d) => Object.assign(d, { format: 'other' })), 'format'],
   ['[]', 'an object'],
 ])('a file that is none (%#)', (source, words) => expect(problemsOf(source).join(' ')).toContain(words))

@@ -8,7 +8,8 @@ import {
   HEADER_FIELDS,
   NO_FEED,
   integrityProblems,
-  movedFrom1,
+  FLAT_BEFORE,
+  movedPlan,
   withoutSecrets,
 } from '~/core/plan'
 import type { Site } from '~/core/plan'
@@ -20,7 +21,7 @@ import { ground } from './ground'
 import { RECORDS } from './records'
 
 export const SITE_FILE_FORMAT = 'yard-beacon-site'
-export const SITE_FILE_VERSION = 2
+export const SITE_FILE_VERSION = 3
 const MOST_RECORDS = 5000
 
 export const headerFields = {
@@ -55,12 +56,14 @@ export function readSiteFile(source: string): Outcome<Site> {
       code: 'version.later',
       message: `This file is of version ${later}; this program reads version ${SITE_FILE_VERSION}. Open it with a newer program.`,
     })
-  const isOld = versionOf(parsed.value) === 1
+  const version = versionOf(parsed.value)
+  const isOld = version !== null && version >= 1 && version < SITE_FILE_VERSION
   const current = isOld
-    ? { ...(movedFrom1(parsed.value) as object), version: SITE_FILE_VERSION }
+    ? { ...(movedPlan(parsed.value) as object), version: SITE_FILE_VERSION }
     : parsed.value
   const checked = check<Site>(siteFile, current)
-  if (!checked.ok) return isOld ? { ok: false, problems: checked.problems.map(inOldWords) } : checked
+  if (!checked.ok)
+    return isOld ? { ok: false, problems: checked.problems.map((one) => inOldWords(one, version)) } : checked
   const site = bareSite(checked.value)
   const problems = integrityProblems(site)
   return problems.length > 0 ? { ok: false, problems } : good(site)
@@ -87,9 +90,16 @@ function laterVersion(value: unknown): number | null {
   return version !== null && version > SITE_FILE_VERSION ? version : null
 }
 
-/** A problem in a file of version 1 names the field as that file has it. */
-const inOldWords = (problem: Problem): Problem =>
-  problem.path[0] === 'requirements' ? { ...problem, path: ['wishes', ...problem.path.slice(1)] } : problem
+/** A problem in a file of an earlier version names the field as that file has it. */
+function inOldWords(problem: Problem, version: number): Problem {
+  const [list, index, part, field] = problem.path
+  if (list === 'requirements' && version === 1)
+    return { ...problem, path: ['wishes', ...problem.path.slice(1)] }
+  const wasFlat: readonly string[] = FLAT_BEFORE[part as keyof typeof FLAT_BEFORE] ?? []
+  return list === 'devices' && index !== undefined && wasFlat.includes(String(field))
+    ? { ...problem, path: [list, index, ...problem.path.slice(3)] }
+    : problem
+}
 
 const bareSite = (file: Site): Site =>
   Object.fromEntries(

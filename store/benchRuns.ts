@@ -1,4 +1,4 @@
-import { movedFrom1 } from '~/core/plan'
+import { openedPlan } from '~/core/plan'
 import type { Site } from '~/core/plan'
 import type { BenchAction, TimedAction } from '~/core/world/adoption'
 import type { Db } from './database'
@@ -24,7 +24,7 @@ export const benchTimeUs = (run: Pick<BenchRun, 'speed' | 'anchorMs' | 'anchorUs
 
 /** A plan in an action may be of an earlier version. */
 const movedAction = (action: BenchAction): BenchAction =>
-  action.kind === 'replan' ? { ...action, site: movedFrom1(action.site) as Site } : action
+  action.kind === 'replan' ? { ...action, site: openedPlan(action.site) } : action
 
 export function benchRunStore(db: Db, now: () => Date = () => new Date()) {
   const row = db.prepare<[string], Row>(`
@@ -49,7 +49,7 @@ export function benchRunStore(db: Db, now: () => Date = () => new Date()) {
     const actions = actionsOf
       .all(siteId)
       .map(({ atUs, body }) => ({ atUs, action: movedAction(JSON.parse(body) as BenchAction) }))
-    return { ...found, plan: movedFrom1(JSON.parse(found.plan)) as Site, actions }
+    return { ...found, plan: openedPlan(JSON.parse(found.plan)), actions }
   }
 
   const start = db.transaction(

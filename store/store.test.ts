@@ -187,7 +187,7 @@ test('a plan stored by an earlier version reads with every field of today, and t
   const store = storeOn(db)
   const id = store.sites.create(yard())
   db.prepare(
-    `UPDATE plan_record SET body = json_remove(body, '$.role', '$.air', '$.radius', '$.bridgeMode', '$.opensPageOf')
+    `UPDATE plan_record SET body = json_remove(body, '$.air', '$.radius', '$.modem', '$.mesh', '$.station')
      WHERE collection = 'devices'`,
   ).run()
   db.prepare(

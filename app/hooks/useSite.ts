@@ -1,7 +1,7 @@
 import { useRouteLoaderData } from 'react-router'
 import type { SiteFrame } from '../server/derived/siteState.server'
 
-export const FRAME_ROUTE = 'routes/site/frame'
+export const FRAME_ROUTE = 'screens/frame/route'
 
 /** The site around the present stage. Throws outside of a site's pages. */
 export function useSite(): SiteFrame {

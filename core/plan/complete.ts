@@ -2,9 +2,19 @@ import { bareDevice } from './defaults'
 import { DEFAULT_BACKHAUL, newAir } from './backhaul'
 import type { AirUplink } from './backhaul'
 import { DEFAULT_GROUND } from './ground'
-import { movedHeader } from './moves'
-import { NO_FEED } from './types'
-import type { AnyRecord, Collection, Device, DeviceType, Header } from './types'
+import { movedDevice, movedHeader, movedPlan } from './moves'
+import { partsOf } from './parts'
+import { COLLECTIONS, NO_FEED } from './types'
+import type {
+  AnyRecord,
+  Collection,
+  Device,
+  DeviceParts,
+  DeviceType,
+  Header,
+  RouterPart,
+  Site,
+} from './types'
 
 /** Fields that records stored by an earlier version lack. */
 const MISSING: Partial<Record<Collection, object>> = {
@@ -18,10 +28,16 @@ const MISSING: Partial<Record<Collection, object>> = {
 /** The record with every field of today; what it has stays. */
 export function completeRecord(collection: Collection, record: AnyRecord): AnyRecord {
   if (collection === 'devices') {
-    const device = record as Device
+    const device = movedDevice(record) as Device
     const radios = (device.radios ?? []).map((radio) => ({ ...{ powerDbm: null, locked: false }, ...radio }))
     const air = device.air ? completeAir(device.air) : null
-    return { ...bareDevice(device.id, device.name, device.kind), ...device, radios, air }
+    return {
+      ...bareDevice(device.id, device.name, device.kind),
+      ...device,
+      radios,
+      air,
+      ...partsOf(device.kind, completeParts(device)),
+    }
   }
   if (collection === 'deviceTypes') {
     const type = record as DeviceType
@@ -30,11 +46,29 @@ export function completeRecord(collection: Collection, record: AnyRecord): AnyRe
   return { ...MISSING[collection], ...record }
 }
 
+const NEW_ROUTER: Partial<RouterPart> = { role: null, uplink: null, upnp: false }
+
+/** Parts of which an earlier version knew fewer fields. */
+const completeParts = (device: Device): Partial<DeviceParts> => ({
+  ...device,
+  router: device.router && { ...NEW_ROUTER, ...device.router },
+})
+
 /** Before ways had names, an uplink without an SSID was a bridge. */
 const completeAir = (air: AirUplink): AirUplink => ({
   ...newAir(air.deviceId, { way: air.ssidId === null ? 'bridge' : 'station' }),
   ...air,
 })
+
+/** A plan stored whole by any version, with every field of today. */
+export function openedPlan(stored: unknown): Site {
+  const plan = movedPlan(stored) as Site
+  const lists = COLLECTIONS.map((collection) => [
+    collection,
+    (plan[collection] ?? []).map((record) => completeRecord(collection, record)),
+  ])
+  return { ...completeHeader(plan), ...Object.fromEntries(lists) } as Site
+}
 
 export function completeHeader(stored: object): Header {
   const header = movedHeader({ ...stored }) as Partial<Header> & Pick<Header, 'name'>

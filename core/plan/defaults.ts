@@ -1,5 +1,5 @@
-import { NO_MESH } from './backhaul'
-import type { Area, Device, DeviceKind, DeviceType, Id, Port, SecurityProfile, Ssid } from './types'
+import { partsOf } from './parts'
+import type { Area, Device, DeviceKind, DeviceType, Id, Port, SecurityProfile, Ssid, Uplink } from './types'
 
 /** The careful default: an access port that admits untagged frames only, with ingress filtering on. */
 export const newPort = (number: number, nativeVlan: number | null = 1): Port => ({
@@ -15,11 +15,12 @@ export const newPort = (number: number, nativeVlan: number | null = 1): Port => 
 
 /** A fresh device of a type, with the type's ports and radios; its ports begin on the VLAN given. */
 export function newDevice(id: Id, name: string, type: DeviceType, nativeVlan = 1): Device {
+  const bare = bareDevice(id, name, type.kind)
   return {
-    ...bareDevice(id, name, type.kind),
+    ...bare,
     typeId: type.id,
     ports: type.ports.map((port) => newPort(port.number, nativeVlan)),
-    uplink: uplinkOf(type),
+    router: bare.router && { ...bare.router, uplink: freshUplink(type) },
     radios: type.radios.map(({ band }) => ({
       band,
       enabled: true,
@@ -42,32 +43,20 @@ export const bareDevice = (id: Id, name: string, kind: DeviceKind): Device => ({
   mac: null,
   ports: [],
   management: { networkId: null, addressing: 'dhcp', ip: null, prefixLength: null, gateway: null },
-  uplink: null,
   strayServer: null,
   radios: [],
   firmware: null,
   defaultLogin: true,
-  upnp: false,
   powerSource: 'supply',
   powerPartListed: true,
-  controllerId: null,
-  licences: 0,
-  role: kind === 'router' ? 'plainAp' : null,
-  bridgeMode: true,
   air: null,
-  mesh: NO_MESH,
-  radius: kind === 'radius' ? { port: RADIUS_PORT, clients: [], users: [] } : null,
-  opensPageOf: null,
   position: null,
+  ...partsOf(kind),
 })
 
-/** Source: RFC 2865 section 3. */
-export const RADIUS_PORT = 1812
-
-function uplinkOf(type: DeviceType): Device['uplink'] {
+function freshUplink(type: DeviceType): Uplink | null {
   const wan = type.ports.find((port) => port.role === 'wan')
-  if ((type.kind !== 'gateway' && type.kind !== 'router') || !wan) return null
-  return { port: wan.number, addressing: 'dhcp', ip: null, prefixLength: null, gateway: null }
+  return wan ? { port: wan.number, addressing: 'dhcp', ip: null, prefixLength: null, gateway: null } : null
 }
 
 export const newProfile = (id: Id): SecurityProfile => ({

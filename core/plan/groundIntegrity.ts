@@ -1,44 +1,11 @@
 import type { Path, Problem } from '../lib/outcome'
 import { crossing, lengthM } from './shapes'
-import type { Collection, Id, Point, Site } from './types'
+import type { Collection, Point, Site } from './types'
 
-/** What must hold on the ground: levels that exist, outlines that do not cross themselves, walls with a length. */
-export const groundProblems = (site: Site): Problem[] => [...missing(site), ...outlines(site), ...walls(site)]
+/** What must hold on the ground: outlines that do not cross themselves, walls with a length. */
+export const groundProblems = (site: Site): Problem[] => [...outlines(site), ...walls(site)]
 
 const problem = (path: Path, code: string, message: string): Problem => ({ path, code, message })
-
-function missing(site: Site): Problem[] {
-  const levels = new Set(site.levels.map(({ id }) => id))
-  const links = new Set(site.links.map(({ id }) => id))
-  const antennas = new Set(site.antennas.map(({ id }) => id))
-  const problems: Problem[] = []
-  const need = (known: Set<Id>, id: Id | null, path: Path, noun: string) => {
-    if (id !== null && !known.has(id))
-      problems.push(
-        problem(path, 'reference.unknown', `There is no ${noun} with the id “${id}” in this site.`),
-      )
-  }
-  for (const collection of ['walls', 'obstacles', 'keepOuts', 'underlays', 'areas'] as const)
-    site[collection].forEach(({ levelId }, i) => need(levels, levelId, [collection, i, 'levelId'], 'level'))
-  for (const collection of ['buildings', 'risers'] as const)
-    site[collection].forEach(({ levelIds }, i) =>
-      levelIds.forEach((id, j) => need(levels, id, [collection, i, 'levelIds', j], 'level')),
-    )
-  site.cableRoutes.forEach(({ linkId, points }, i) => {
-    need(links, linkId, ['cableRoutes', i, 'linkId'], 'cable')
-    points.forEach(({ levelId }, j) =>
-      need(levels, levelId, ['cableRoutes', i, 'points', j, 'levelId'], 'level'),
-    )
-  })
-  site.neighbours.forEach(({ heardAt }, i) =>
-    need(levels, heardAt?.levelId ?? null, ['neighbours', i, 'heardAt', 'levelId'], 'level'),
-  )
-  site.devices.forEach(({ position }, i) => {
-    need(levels, position?.levelId ?? null, ['devices', i, 'position', 'levelId'], 'level')
-    need(antennas, position?.antennaId ?? null, ['devices', i, 'position', 'antennaId'], 'antenna')
-  })
-  return problems
-}
 
 function outlines(site: Site): Problem[] {
   const of = (collection: Collection, list: { name: string; outline: Point[] }[]): Problem[] =>

@@ -2,8 +2,11 @@ import type { Path, Problem } from '../lib/outcome'
 import { backhaulProblems } from './backhaulIntegrity'
 import { groundProblems } from './groundIntegrity'
 import { deviceOf } from './lookups'
+import { kindOf } from './kinds'
+import { foreignParts } from './parts'
+import { namedIn } from './referenceWalk'
 import { COLLECTIONS } from './types'
-import type { LinkEnd, Site, Ssid } from './types'
+import type { Collection, Id, LinkEnd, Site, Ssid } from './types'
 
 /**
  * What must hold between records for the plan to make sense at all: unique ids, references that lead somewhere,
@@ -13,6 +16,7 @@ export function integrityProblems(site: Site): Problem[] {
   return [
     ...duplicateIds(site),
     ...danglingReferences(site),
+    ...partsOfOthers(site),
     ...ports(site),
     ...cables(site),
     ...ssidNames(site),
@@ -89,77 +93,59 @@ function duplicateIds(site: Site): Problem[] {
   })
 }
 
+const NOUN: Record<Collection, string> = {
+  networks: 'network',
+  profiles: 'security profile',
+  ssids: 'SSID',
+  deviceTypes: 'device type',
+  devices: 'device',
+  links: 'cable',
+  rules: 'rule',
+  groups: 'group',
+  areas: 'area',
+  requirements: 'requirement',
+  levels: 'level',
+  buildings: 'building',
+  walls: 'wall',
+  obstacles: 'obstacle',
+  keepOuts: 'keep-out',
+  risers: 'riser',
+  cableRoutes: 'cable route',
+  underlays: 'underlay',
+  antennas: 'antenna',
+  neighbours: 'neighbour',
+}
+
 function danglingReferences(site: Site): Problem[] {
-  const ids = (records: { id: string }[]) => new Set(records.map(({ id }) => id))
-  const networks = ids(site.networks)
-  const devices = ids(site.devices)
-  const profiles = ids(site.profiles)
-  const types = ids(site.deviceTypes)
-  const problems: Problem[] = []
-  const need = (known: Set<string>, id: string | null, path: Path, noun: string) => {
-    if (id !== null && !known.has(id))
-      problems.push(
-        problem(path, 'reference.unknown', `There is no ${noun} with the id “${id}” in this site.`),
-      )
-  }
-  site.networks.forEach((network, i) => {
-    need(devices, network.routedBy, ['networks', i, 'routedBy'], 'device')
-    need(devices, network.servedBy, ['networks', i, 'servedBy'], 'device')
-  })
-  site.ssids.forEach((ssid, i) => {
-    need(networks, ssid.networkId, ['ssids', i, 'networkId'], 'network')
-    need(profiles, ssid.profileId, ['ssids', i, 'profileId'], 'security profile')
-    ssid.accessPointIds?.forEach((id, j) => need(devices, id, ['ssids', i, 'accessPointIds', j], 'device'))
-  })
-  site.networks.forEach((network, i) => {
-    need(devices, network.announcedControllerId, ['networks', i, 'announcedControllerId'], 'device')
-  })
-  site.profiles.forEach((profile, i) => {
-    need(devices, profile.radius?.serverId ?? null, ['profiles', i, 'radius', 'serverId'], 'device')
-  })
-  site.devices.forEach((device, i) => {
-    need(devices, device.air?.deviceId ?? null, ['devices', i, 'air', 'deviceId'], 'device')
-    need(ids(site.ssids), device.air?.ssidId ?? null, ['devices', i, 'air', 'ssidId'], 'SSID')
-    for (const end of ['near', 'far'] as const)
-      need(
-        ids(site.profiles),
-        device.air?.[end]?.profileId ?? null,
-        ['devices', i, 'air', end, 'profileId'],
-        'security profile',
-      )
-    need(devices, device.opensPageOf, ['devices', i, 'opensPageOf'], 'device')
-    device.radius?.clients.forEach(({ deviceId }, j) =>
-      need(devices, deviceId, ['devices', i, 'radius', 'clients', j, 'deviceId'], 'device'),
-    )
-    need(types, device.typeId, ['devices', i, 'typeId'], 'device type')
-    need(networks, device.management.networkId, ['devices', i, 'management', 'networkId'], 'network')
-    need(devices, device.controllerId, ['devices', i, 'controllerId'], 'device')
-  })
-  for (const list of ['rules', 'requirements'] as const)
-    site[list].forEach(({ fromNetworkId, to }, i) => {
-      need(networks, fromNetworkId, [list, i, 'fromNetworkId'], 'network')
-      if (typeof to === 'object') need(networks, to.networkId, [list, i, 'to', 'networkId'], 'network')
-    })
-  site.ssids.forEach((ssid, i) =>
-    ssid.groupIds?.forEach((id, j) => need(ids(site.groups), id, ['ssids', i, 'groupIds', j], 'group')),
-  )
-  site.groups.forEach((group, i) => {
-    group.accessPointIds.forEach((id, j) => need(devices, id, ['groups', i, 'accessPointIds', j], 'device'))
-    group.jacks.forEach(({ networkId }, j) =>
-      need(networks, networkId, ['groups', i, 'jacks', j, 'networkId'], 'network'),
-    )
-  })
-  site.areas.forEach((area, i) =>
-    area.needs.forEach(({ networkId }, j) =>
-      need(networks, networkId, ['areas', i, 'needs', j, 'networkId'], 'network'),
+  const ids = Object.fromEntries(
+    COLLECTIONS.map((collection) => [collection, new Set(site[collection].map(({ id }) => id))]),
+  ) as unknown as Record<Collection, ReadonlySet<Id>>
+  return COLLECTIONS.flatMap((collection) =>
+    site[collection].flatMap((record, i) =>
+      namedIn(collection, record)
+        .filter(({ to, id }) => !ids[to].has(id))
+        .map(({ to, id, path }) =>
+          problem(
+            [collection, i, ...path],
+            'reference.unknown',
+            `There is no ${NOUN[to]} with the id “${id}” in this site.`,
+          ),
+        ),
     ),
   )
-  site.links.forEach((link, i) => {
-    for (const end of ['a', 'b'] as const)
-      need(devices, link[end].deviceId, ['links', i, end, 'deviceId'], 'device')
-  })
-  return problems
 }
+
+/** A switch has no licences: a part that a kind cannot have would be read by nobody. */
+const partsOfOthers = (site: Site): Problem[] =>
+  site.devices.flatMap((device, i) =>
+    foreignParts(device).map((part) =>
+      problem(
+        ['devices', i, part],
+        'part.foreign',
+        `${device.name} is a ${kindOf(device).noun}, which has no part “${part}”. Leave it out, or give the device another kind.`,
+      ),
+    ),
+  )
 
 function ports(site: Site): Problem[] {
   return site.devices.flatMap((device, i) => {
@@ -175,13 +161,14 @@ function ports(site: Site): Problem[] {
             ),
           ],
     )
+    const wan = device.router?.uplink
     const uplink =
-      device.uplink && !numbers.includes(device.uplink.port)
+      wan && !numbers.includes(wan.port)
         ? [
             problem(
-              ['devices', i, 'uplink', 'port'],
+              ['devices', i, 'router', 'uplink', 'port'],
               'port.unknown',
-              `${device.name} has no port ${device.uplink.port}. It has ${portRange(numbers)}.`,
+              `${device.name} has no port ${wan.port}. It has ${portRange(numbers)}.`,
             ),
           ]
         : []

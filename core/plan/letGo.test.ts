@@ -37,7 +37,7 @@ function full(): Site {
     })),
     devices: site.devices.map((device) => ({
       ...device,
-      opensPageOf: device.kind === 'station' ? 'switch' : device.opensPageOf,
+      station: device.station && { opensPageOf: 'switch' },
       air: device.air && {
         ...device.air,
         near: { ...newAirEnd(), profileId: profile!.id },

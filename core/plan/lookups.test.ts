@@ -59,13 +59,17 @@ test('a fresh device is careful: access ports, untagged only, PoE off, factory l
   expect(
     gateway.ports.every(({ mode, nativeVlan, poe }) => mode === 'access' && nativeVlan === 12 && !poe),
   ).toBe(true)
-  expect(gateway).toMatchObject({ uplink: { port: 1 }, defaultLogin: true, powerSource: 'supply' })
+  expect(gateway).toMatchObject({
+    router: { uplink: { port: 1 } },
+    defaultLogin: true,
+    powerSource: 'supply',
+  })
   const accessPoint = newDevice(
     'a',
     'A',
     STARTER_TYPES.find(({ kind }) => kind === 'accessPoint')!,
   )
-  expect(accessPoint).toMatchObject({ uplink: null, powerSource: 'poe', firmware: '6.2.0' })
+  expect(accessPoint).toMatchObject({ router: null, powerSource: 'poe', firmware: '6.2.0' })
   expect(accessPoint.radios.map(({ band }) => band)).toEqual(['2.4', '5'])
   expect(newPort(1)).toMatchObject({ admit: 'untaggedOnly', ingressFilter: true })
 })

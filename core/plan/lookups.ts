@@ -1,8 +1,8 @@
+import { isAccessPoint, isOnAir, kindOf, roleOf, wanOf } from './kinds'
 import { endKey, indexOf } from './siteIndex'
 import type {
   Band,
   Device,
-  DeviceKind,
   DeviceType,
   Id,
   Link,
@@ -42,7 +42,7 @@ export const isConnected = (site: Site, { id, ports, air }: Device): boolean =>
 export const freeSockets = (site: Site, device: Device): Port[] =>
   device.ports.filter(
     ({ number }) =>
-      device.uplink?.port !== number &&
+      wanOf(device)?.port !== number &&
       portSpecOf(site, device, number)?.role !== 'wan' &&
       !linkAt(site, { deviceId: device.id, port: number }),
   )
@@ -59,25 +59,21 @@ export function neighbourAt(
   return device && { link, end: far, device }
 }
 
-export const accessPoints = (site: Site): Device[] =>
-  site.devices.filter((device) => device.kind === 'accessPoint')
+export const accessPoints = (site: Site): Device[] => site.devices.filter(isAccessPoint)
+
+export const controllers = (site: Site): Device[] =>
+  site.devices.filter(({ controller }) => controller !== null)
 
 /** The devices whose ports lie side by side: what gets a strip, and a place in the port map. */
 export const switchingDevices = (site: Site): Device[] =>
-  site.devices.filter(({ kind }) => HAS_STRIP.has(kind))
-
-const HAS_STRIP = new Set<DeviceKind>(['switch', 'gateway', 'router', 'unmanagedSwitch'])
-
-/** Whether clients can join the device by radio: every access point, and a household router that is not itself a client. */
-export const isOnAir = (device: Device): boolean =>
-  device.kind === 'accessPoint' || (device.kind === 'router' && device.role !== 'station')
+  site.devices.filter((device) => kindOf(device).hasStrip)
 
 /**
  * Whether clients join its radio on a band: not where that radio is kept for the link to another device, as at the ends of a
  * bridge and on a mesh node with a radio of its own for backhaul.
  */
 export const servesOn = (device: Device, band: Band): boolean =>
-  isOnAir(device) && device.role !== 'bridgeEnd' && device.mesh.ownBand !== band
+  isOnAir(device) && roleOf(device) !== 'bridgeEnd' && device.mesh?.ownBand !== band
 
 /** The SSIDs a device is meant to put on the air. */
 export const ssidsOn = (site: Site, accessPoint: Device): Ssid[] =>

@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs'
-import { movedChange, movedFrom1, movedHeader } from './moves'
+import { movedChange, movedPlan, movedHeader } from './moves'
 import { emptySite } from './types'
 import type { Change } from './change'
 
 test('requirements, the way of calculating and the feed of version 1 stand in their new places', () => {
   expect(
-    movedFrom1({
+    movedPlan({
       name: 'x',
       feed: 'Fibre',
       ground: { school: 'byPlace', channelSchool24: '1-6-11', sigmaDb: 5 },
@@ -21,10 +21,10 @@ test('requirements, the way of calculating and the feed of version 1 stand in th
   })
 })
 
-test('what is of version 2 already comes back as it is', () => {
+test('what is of version 3 already comes back as it is', () => {
   const now = JSON.parse(readFileSync('demo/tern-quay.json', 'utf8')) as Record<string, unknown>
-  expect(movedFrom1(now)).toEqual(now)
-  for (const odd of [null, 7, 'text', []]) expect(movedFrom1(odd)).toEqual(odd)
+  expect(movedPlan(now)).toEqual(now)
+  for (const odd of [null, 7, 'text', []]) expect(movedPlan(odd)).toEqual(odd)
 })
 
 test('a stated rate alone keeps the words that stand', () => {

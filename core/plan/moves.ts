@@ -1,5 +1,7 @@
 import type { Change } from './change'
-import type { Header, Site } from './types'
+import { KINDS } from './kinds'
+import type { PartName } from './kinds'
+import type { AnyRecord, Collection, DeviceKind, Header, Site } from './types'
 
 type Loose = Record<string, unknown>
 
@@ -13,15 +15,48 @@ const renamed = (object: Loose, from: string, to: string): Loose =>
     : object
 
 /**
- * A plan of version 1 (site files and databases of 0.1.0 to 0.4.0) as version 2 has it: `wishes` are `requirements` with a
- * `strength`, the way of calculating is `ground.model` and `ground.channelPlan24`, and the feed is stated once, in words and
- * down and up. What is of version 2 already, or no plan at all, comes back as it is.
+ * A plan of an earlier version as version 3 has it; what is of version 3 already, or no plan at all, comes back as it is.
+ *   1 (site files and databases of 0.1.0 to 0.4.0): `wishes` are `requirements` with a `strength`, the way of calculating is
+ *     `ground.model` and `ground.channelPlan24`, and the feed is stated once, in words and down and up.
+ *   2 (of 0.5.0 in files; in databases until a record is written again): what only some kinds of device have lay flat in every device.
  */
-export function movedFrom1(old: unknown): unknown {
+export function movedPlan(old: unknown): unknown {
   if (!isObject(old)) return old
   const moved = renamed(movedHeader(old), 'wishes', 'requirements')
-  const { requirements } = moved
-  return Array.isArray(requirements) ? { ...moved, requirements: requirements.map(movedRequirement) } : moved
+  return {
+    ...moved,
+    ...mapped(moved, 'requirements', movedRequirement),
+    ...mapped(moved, 'devices', movedDevice),
+  }
+}
+
+const mapped = (plan: Loose, list: string, move: (record: unknown) => unknown): Loose => {
+  const records = plan[list]
+  return Array.isArray(records) ? { [list]: records.map(move) } : {}
+}
+
+/** Where version 2 had the fields of each part: flat in the device. */
+export const FLAT_BEFORE = {
+  modem: ['bridgeMode'],
+  router: ['role', 'uplink', 'upnp'],
+  controller: ['licences'],
+  adoption: ['controllerId'],
+  station: ['opensPageOf'],
+} as const satisfies Partial<Record<PartName, readonly string[]>>
+
+/** A device of version 2 with its parts; flat fields that mean nothing for its kind go. */
+export function movedDevice(old: unknown): unknown {
+  if (!isObject(old) || typeof old.kind !== 'string') return old
+  const has: readonly PartName[] = KINDS[old.kind as DeviceKind]?.parts ?? []
+  const device: Loose = { ...old }
+  for (const [part, fields] of Object.entries(FLAT_BEFORE)) {
+    const stated = fields.filter((field) => field in device)
+    if (stated.length > 0 && has.includes(part as PartName) && !isObject(device[part]))
+      device[part] = Object.fromEntries(stated.map((field) => [field, device[field]]))
+    for (const field of stated) Reflect.deleteProperty(device, field)
+  }
+  if (!has.includes('mesh') && isObject(device.mesh)) device.mesh = null
+  return device
 }
 
 const movedRequirement = (record: unknown): unknown =>
@@ -52,10 +87,10 @@ function movedFeed({ feed, backhaul }: Loose, now: Header['feed'] | null): Loose
   }
 }
 
-/** A logged change of version 1, to be undone or redone on a plan of version 2. */
+/** A logged change of an earlier version, to be undone or redone on a plan of version 3. */
 export function movedChange(change: Change, site: Site): Change {
   const text = JSON.stringify(change)
-  if (!/"collection":"wishes"|"header":\{/.test(text)) return change
+  if (!/"collection":"(wishes|devices)"|"header":\{/.test(text)) return change
   const inCollections = JSON.parse(
     text
       .replaceAll('"collection":"wishes"', '"collection":"requirements"')
@@ -63,7 +98,25 @@ export function movedChange(change: Change, site: Site): Change {
   ) as Change
   const { header } = inCollections
   const moved = (part: Partial<Header>) => movedHeader(part as Loose, site.feed) as Partial<Header>
-  return header
-    ? { ...inCollections, header: { from: moved(header.from), to: moved(header.to) } }
-    : inCollections
+  return {
+    ...withMovedDevices(inCollections),
+    header: header && { from: moved(header.from), to: moved(header.to) },
+  }
+}
+
+function withMovedDevices(change: Change): Change {
+  const now = (collection: Collection, record: AnyRecord) =>
+    collection === 'devices' ? (movedDevice(record) as AnyRecord) : record
+  const placed = (list: Change['added']) =>
+    list.map((one) => ({ ...one, record: now(one.collection, one.record) }))
+  return {
+    ...change,
+    added: placed(change.added),
+    removed: placed(change.removed),
+    updated: change.updated.map(({ collection, from, to }) => ({
+      collection,
+      from: now(collection, from),
+      to: now(collection, to),
+    })),
+  }
 }

@@ -1,12 +1,13 @@
 import { newAir } from '.'
-import { boatyard, withDevice, withSsid } from '~/tests/kit/yard'
+import { boatyard, withDevice, withPart, withSsid } from '~/tests/kit/yard'
 import { areaClients, areaMbps } from './areas'
 import { completeRecord } from './complete'
 import { newArea, newProfile, newSsid } from './defaults'
 import { applyEdits } from './edits'
 import type { Edit } from './edits'
 import { integrityProblems } from './integrity'
-import { isConnected, isOnAir, jackNetwork, ssidsOn } from './lookups'
+import { isConnected, jackNetwork, ssidsOn } from './lookups'
+import { isOnAir } from './kinds'
 import { indexOf } from './siteIndex'
 import type { Collection, Device, Network, Site } from './types'
 
@@ -30,7 +31,7 @@ describe('who offers what', () => {
 
   test('a household router offers what names it, unless it is itself a client', () => {
     expect(offered(boatyard(), 'cafe-router')).toEqual(['SlipCafe'])
-    const station = withDevice(boatyard(), 'cafe-router', { role: 'station' })
+    const station = withPart(boatyard(), 'cafe-router', 'router', { role: 'station' })
     expect(isOnAir(station.devices.find(({ id }) => id === 'cafe-router')!)).toBe(false)
     expect(offered(station, 'cafe-router')).toEqual([])
   })
@@ -100,8 +101,12 @@ describe('what must hold', () => {
 test('records of an earlier version get the fields of today, and keep their own', () => {
   const { relayed: _r, announcedBy: _b, announcedControllerId: _c, ...old } = boatyard().networks[1]!
   expect(completeRecord('networks', old as Network)).toEqual(boatyard().networks[1])
-  const modem = { id: 'm', name: 'M', kind: 'modem', bridgeMode: false } as Device
-  expect(completeRecord('devices', modem)).toMatchObject({ bridgeMode: false, role: null, air: null })
+  const modem = { id: 'm', name: 'M', kind: 'modem', bridgeMode: false } as unknown as Device
+  expect(completeRecord('devices', modem)).toMatchObject({
+    modem: { bridgeMode: false },
+    router: null,
+    air: null,
+  })
   expect(completeRecord('rules', boatyard().rules[0]!)).toEqual(boatyard().rules[0])
 })
 

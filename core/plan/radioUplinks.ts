@@ -1,4 +1,4 @@
-import { newAir } from './backhaul'
+import { NO_MESH, newAir } from './backhaul'
 import type { AirUplink } from './backhaul'
 import type { Edit } from './edits'
 import type { Device, Id } from './types'
@@ -27,11 +27,11 @@ export function uplinkEdits(changes: readonly UplinkChange[]): Edit[] {
         ssidId: null,
         pinned: true,
       },
-      mesh: { ...box.mesh, seeksParent: true },
+      mesh: { ...(box.mesh ?? NO_MESH), seeksParent: true },
     })
     const above = records.get(parent.id) ?? parent
-    if (!above.mesh.takesChildren)
-      records.set(parent.id, { ...above, mesh: { ...above.mesh, takesChildren: true } })
+    if (!above.mesh?.takesChildren)
+      records.set(parent.id, { ...above, mesh: { ...(above.mesh ?? NO_MESH), takesChildren: true } })
   }
   return [...records.values()].map((record): Edit => ({ op: 'put', collection: 'devices', record }))
 }

@@ -1,3 +1,4 @@
+import { isAccessPoint } from './kinds'
 import type { Device, DeviceType, Id, Link, LinkEnd, Network, SecurityProfile, Site, Ssid } from './types'
 
 /** Where to find things in a site without looking through its lists. */
@@ -50,7 +51,7 @@ function buildIndex(site: Site): SiteIndex {
  */
 function offers(site: Site): Map<Id, Ssid[]> {
   const members = new Map(site.groups.map((group) => [group.id, group.accessPointIds]))
-  const everyone = site.devices.filter(({ kind }) => kind === 'accessPoint').map(({ id }) => id)
+  const everyone = site.devices.filter(isAccessPoint).map(({ id }) => id)
   const result = new Map<Id, Ssid[]>()
   for (const ssid of site.ssids) {
     const named = ssid.groupIds

@@ -1,5 +1,5 @@
 import { DEFAULT_BACKHAUL } from './backhaul'
-import type { AirUplink, BackhaulSettings, MeshSettings } from './backhaul'
+import type { BackhaulSettings } from './backhaul'
 import { DEFAULT_GROUND } from './ground'
 import type {
   Antenna,
@@ -10,13 +10,13 @@ import type {
   Level,
   Neighbour,
   Obstacle,
-  Position,
   Riser,
   Underlay,
   Wall,
 } from './ground'
 import type { Link } from './cables'
-import type { Band, Id, Ip, VlanId } from './words'
+import type { Device, DeviceType } from './devices'
+import type { Id } from './words'
 import type { Group, Network, SecurityProfile, Ssid } from './networks'
 import type { Area, Requirement } from './requirements'
 
@@ -25,161 +25,8 @@ export * from './ground'
 export * from './networks'
 export * from './words'
 export * from './cables'
+export * from './devices'
 export type { Area, AreaNeed, Requirement } from './requirements'
-
-export type DeviceKind =
-  | 'modem'
-  | 'gateway'
-  | 'router'
-  | 'switch'
-  | 'unmanagedSwitch'
-  | 'accessPoint'
-  | 'controller'
-  | 'radius'
-  | 'station'
-  | 'injector'
-  | 'powerline'
-
-/** What a household router is used as: three things in one case, and only some of them are wanted. */
-export type HouseholdRole = 'gateway' | 'plainAp' | 'innerRouter' | 'station' | 'bridgeEnd' | 'repeater'
-
-export type PoeStandard = '802.3af' | '802.3at' | '802.3bt-3' | '802.3bt-4'
-
-export interface PortSpec {
-  number: number
-  label: string
-  role: 'lan' | 'wan'
-  maxMbps: number
-  /** What the port can give as power sourcing equipment. */
-  pse: PoeStandard | null
-}
-
-export interface RadioSpec {
-  band: Band
-  generation: 'n' | 'ac' | 'ax'
-  streams: number
-  maxWidthMhz: number
-  antennaGainDbi: number
-  /** Most that it gives to its antenna. */
-  maxPowerDbm: number
-}
-
-/** A kind of device described by what matters, with a maker-free name. */
-export interface DeviceType {
-  id: Id
-  name: string
-  kind: DeviceKind
-  ports: PortSpec[]
-  radios: RadioSpec[]
-  /** As a powered device: class 0–8 and the stated greatest draw. */
-  poeClass: number | null
-  drawW: number | null
-  /** As a switch: the watts all its ports may give together. */
-  poeBudgetW: number | null
-  currentFirmware: string | null
-  /** Whether a controller needs a licence for each of these. */
-  needsLicence: boolean
-  /** As a controller: how many access points it can carry at most, and the oldest firmware it takes. */
-  maxAccessPoints: number | null
-  minimumFirmware: string | null
-}
-
-export type AdmitFrames = 'all' | 'untaggedOnly' | 'taggedOnly'
-
-export interface Port {
-  number: number
-  mode: 'access' | 'trunk'
-  /** PVID: the VLAN that untagged frames belong to; null on a trunk that drops them. */
-  nativeVlan: VlanId | null
-  taggedVlans: VlanId[]
-  admit: AdmitFrames
-  ingressFilter: boolean
-  poe: boolean
-  /** Fixed speed, or null for auto-negotiation. */
-  speedMbps: number | null
-}
-
-/** reserved: by DHCP, always the same address, found by the MAC. */
-export type Addressing = 'fixed' | 'dhcp' | 'reserved' | 'none'
-
-/** How a device is reached for its own management. */
-export interface Management {
-  networkId: Id | null
-  addressing: Addressing
-  ip: Ip | null
-  prefixLength: number | null
-  gateway: Ip | null
-}
-
-/** The side of a router that faces its feed. */
-export interface Uplink {
-  port: number
-  addressing: Addressing
-  ip: Ip | null
-  prefixLength: number | null
-  gateway: Ip | null
-}
-
-/** An address server left on in a device that should not have one. */
-export interface StrayServer {
-  start: Ip
-  end: Ip
-  gateway: Ip | null
-  nameServers: Ip[]
-}
-
-/** What a RADIUS server knows. Source of the terms: RFC 2865. */
-export interface RadiusServer {
-  port: number
-  clients: { deviceId: Id; secret: string | null }[]
-  users: { name: string; password: string | null }[]
-}
-
-export interface Radio {
-  band: Band
-  enabled: boolean
-  channel: number | null
-  widthMhz: number
-  /** Power given to the antenna; null: as much as the device and the country allow. */
-  powerDbm: number | null
-  /** Helpers leave its channel, width and power alone. */
-  locked: boolean
-}
-
-export interface Device {
-  id: Id
-  name: string
-  kind: DeviceKind
-  typeId: Id | null
-  /** Where it is, in words. */
-  place: string
-  mac: string | null
-  ports: Port[]
-  management: Management
-  uplink: Uplink | null
-  strayServer: StrayServer | null
-  radios: Radio[]
-  firmware: string | null
-  defaultLogin: boolean
-  upnp: boolean
-  powerSource: 'poe' | 'injector' | 'supply'
-  /** Whether the injector or supply it needs is on the parts list. */
-  powerPartListed: boolean
-  /** Access point: the controller it is meant to join. */
-  controllerId: Id | null
-  /** Controller: licences held. */
-  licences: number
-  /** Household router: what it is used as. */
-  role: HouseholdRole | null
-  /** Modem: passes the feed on; otherwise it is a router of its own. */
-  bridgeMode: boolean
-  air: AirUplink | null
-  mesh: MeshSettings
-  radius: RadiusServer | null
-  /** A laptop that is to set up that device. */
-  opensPageOf: Id | null
-  position: Position | null
-}
 
 /** Policy between networks, first match decides. `null` stands for any. */
 export interface Rule {

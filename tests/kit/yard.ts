@@ -3,7 +3,17 @@ import { join } from 'node:path'
 import { findings, planView } from '~/core/judge/findings'
 import type { Rule } from '~/core/judge/findings'
 import { applyEdits } from '~/core/plan'
-import type { Device, Network, Port, SecurityProfile, Site, Ssid } from '~/core/plan'
+import type {
+  Device,
+  DeviceParts,
+  HouseholdRole,
+  Network,
+  Port,
+  SecurityProfile,
+  Site,
+  Ssid,
+  Uplink,
+} from '~/core/plan'
 import { readSiteFile } from '~/schema/siteFile'
 
 function load(folder: string, name: string): Site {
@@ -32,6 +42,20 @@ const patch = <T extends { id: string }>(list: T[], id: string, part: Partial<T>
 export const withDevice = (site: Site, id: string, part: Partial<Device>): Site => ({
   ...site,
   devices: patch(site.devices, id, part),
+})
+/** A part of a device, such as its router or its controller, with other settings. */
+export const withPart = <P extends keyof DeviceParts>(
+  site: Site,
+  id: string,
+  name: P,
+  part: Partial<NonNullable<DeviceParts[P]>>,
+): Site => {
+  const device = site.devices.find((candidate) => candidate.id === id)!
+  return withDevice(site, id, { [name]: { ...device[name], ...part } })
+}
+/** What a household router is used as. */
+export const usedAs = (role: HouseholdRole, uplink: Uplink | null = null): Pick<Device, 'router'> => ({
+  router: { role, uplink, upnp: false },
 })
 export const withManagement = (site: Site, id: string, part: Partial<Device['management']>): Site => {
   const device = site.devices.find((candidate) => candidate.id === id)!

@@ -5,11 +5,11 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ipText, subnetOrNull } from '~/core/network/addressing'
 import { dnsmasqConf, lanInterface, nftablesRuleset, UPLINK } from '~/core/formats'
-import { attachmentsOf, buildFabric, placeKey, routesAtHome } from '~/core/network/layer2'
+import { attachmentsOf, buildFabric, placeKey } from '~/core/network/layer2'
 import type { Fabric, FabricNode, Place } from '~/core/network/layer2'
 import { addressServers, membersOf, twinOf } from '~/core/network/layer3'
 import type { Member, Twin } from '~/core/network/layer3'
-import { deviceOf } from '~/core/plan'
+import { deviceOf, routesAtHome, wanOf } from '~/core/plan'
 import type { Device, Network, Site } from '~/core/plan'
 import { output, run } from './commands'
 import { startOpenVswitch } from './openVswitch'
@@ -135,7 +135,7 @@ export class Lab {
   private readonly routerSpace = new Map<string, string>()
 
   private uplink(device: Device, space: string): void {
-    const socket = this.fabric.nodes.get(device.id)?.ports.get(`port:${device.uplink?.port ?? 0}`)
+    const socket = this.fabric.nodes.get(device.id)?.ports.get(`port:${wanOf(device)?.port ?? 0}`)
     const far = socket?.peer && deviceOf(this.site, socket.peer.deviceId)
     if (!socket?.peer || !far) return
     if (far.kind !== 'modem') {

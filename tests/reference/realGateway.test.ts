@@ -1,3 +1,4 @@
+import { withPart } from '~/tests/kit/yard'
 import { placeKey } from '~/core/network/layer2'
 import type { Place } from '~/core/network/layer2'
 import { decide, meets, reach } from '~/core/network/layer3'
@@ -41,7 +42,7 @@ const VARIANTS: [string, () => Site][] = [
   [
     'the inner router as a plain access point, cabled LAN to LAN',
     () => {
-      const site = withDevice(boatyard(), 'cafe-router', { role: 'plainAp', uplink: null })
+      const site = withPart(boatyard(), 'cafe-router', 'router', { role: 'plainAp', uplink: null })
       const links = site.links.map((link) =>
         link.id === 'l-sw-cafe-cafe-router' ? { ...link, b: { deviceId: 'cafe-router', port: 3 } } : link,
       )

@@ -26,7 +26,7 @@ export function UplinkForm({ site, device }: { site: Site; device: Device }) {
             ])
           }
         >
-          {canMesh(device) && (
+          {mesh && canMesh(device) && (
             <div>
               <CheckInput
                 label="Takes children"

@@ -1,3 +1,4 @@
+import { isAccessPoint } from '~/core/plan'
 import { ceilingAntenna } from '~/core/radio/propagation'
 import { isLocked } from '~/core/plan/drawing'
 import type { Antenna, Band, Device, Level, Position, Site } from '~/core/plan'
@@ -22,7 +23,7 @@ const lightsLast = (devices: readonly Device[]): Device[] => [
   ...devices.filter(showsRadio),
 ]
 
-const showsRadio = (device: Device): boolean => device.kind === 'accessPoint' || device.radios.length > 0
+const showsRadio = (device: Device): boolean => isAccessPoint(device) || device.radios.length > 0
 
 /** Devices that have a place on this level: access points with their arcs, other devices as small squares. */
 export function PlacedDevices({ site, level, band, view, size, chosen, onKey }: Props) {

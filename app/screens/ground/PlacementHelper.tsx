@@ -1,3 +1,4 @@
+import { accessPoints } from '~/core/plan'
 import { useState } from 'react'
 import type { PlacementProposal, PlacementAims } from '~/core/radio/placement'
 import type { Site } from '~/core/plan'
@@ -13,7 +14,7 @@ const SECONDS = 20
 export function PlacementHelper({ site, onTaken }: { site: Site; onTaken: () => void }) {
   const [aims, setAims] = useState<PlacementAims>({
     goal: 'best',
-    count: Math.max(1, site.devices.filter(({ kind }) => kind === 'accessPoint').length),
+    count: Math.max(1, accessPoints(site).length),
     leastShare: 0.9,
     clientsEach: 60,
     keepsAreas: true,

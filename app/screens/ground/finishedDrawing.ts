@@ -1,3 +1,4 @@
+import { isAccessPoint } from '~/core/plan'
 import type { Drawn, PieceRef } from '~/core/plan/drawing'
 import type { Edit, Level, Point, Site } from '~/core/plan'
 import { newId } from '../../hooks/newId'
@@ -45,7 +46,7 @@ function placed(site: Site, level: Level, deviceId: string | null, at: Point | u
   const device = site.devices.find(({ id }) => id === deviceId)
   if (!device || !at) return { says: 'Choose a device to place from the list first.' }
   const under = Math.round((level.heightM - 0.3) * 100) / 100
-  const heightM = device.kind === 'accessPoint' ? Math.max(0.5, under) : 1
+  const heightM = isAccessPoint(device) ? Math.max(0.5, under) : 1
   const position = device.position
     ? { ...device.position, levelId: level.id, at }
     : { levelId: level.id, at, heightM, antennaId: null, azimuthDeg: 0, tiltDeg: 0, locked: false }

@@ -1,5 +1,5 @@
 import { linkSpeedMbps } from '~/core/network/cabling'
-import { neighbourAt, portName, portSpecOf, switchingDevices } from '~/core/plan'
+import { kindOf, neighbourAt, portName, portSpecOf, switchingDevices, wanOf } from '~/core/plan'
 import type { Device, Port } from '~/core/plan'
 import { Flag } from '../../components/Flag'
 import { useSite } from '../../hooks/useSite'
@@ -48,12 +48,12 @@ function Row({ device, port }: { device: Device; port: Port }) {
   const end = { deviceId: device.id, port: port.number }
   const neighbour = neighbourAt(site, end)
   const speed = neighbour ? linkSpeedMbps(site, neighbour.link) : null
-  const sorts = device.kind !== 'unmanagedSwitch' && device.uplink?.port !== port.number
+  const sorts = kindOf(device).switching !== 'plain' && wanOf(device)?.port !== port.number
   const spec = portSpecOf(site, device, port.number)
   return (
     <tr>
       <td className="figures">{spec?.label ?? port.number}</td>
-      <td>{device.uplink?.port === port.number ? 'feed' : sorts ? port.mode : 'plain'}</td>
+      <td>{wanOf(device)?.port === port.number ? 'feed' : sorts ? port.mode : 'plain'}</td>
       <td>{sorts && port.nativeVlan !== null && <Flag vlanId={port.nativeVlan} size={12} />}</td>
       <td>
         <span className="flex flex-wrap gap-2">

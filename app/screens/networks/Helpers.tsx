@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { METHOD_COST } from '~/core/guide/proposals/secondRouter'
 import type { AddressPlanAims, NumberingMethod, Method } from '~/core/guide/proposals'
-import { endKey, freeSockets, portName, switchingDevices } from '~/core/plan'
+import { endKey, freeSockets, isHouseholdRouter, portName, switchingDevices } from '~/core/plan'
 import { ProposalSheet } from '../../components/ProposalSheet'
 import { NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useDraft } from '../../hooks/useDraft'
@@ -87,9 +87,9 @@ function VlanNumbersHelper() {
 /** Two methods, each with what it gives and costs; the recipe ends with "only now the cable". */
 function SecondRouterHelper() {
   const { site } = useSite()
-  const routers = site.devices.filter(({ kind }) => kind === 'router')
+  const routers = site.devices.filter(isHouseholdRouter)
   const sockets = switchingDevices(site)
-    .filter(({ kind }) => kind !== 'router')
+    .filter((device) => !isHouseholdRouter(device))
     .flatMap((box) => freeSockets(site, box).map(({ number }) => ({ deviceId: box.id, port: number })))
   const [draft, set] = useDraft({
     routerId: routers[0]?.id ?? null,

@@ -1,3 +1,4 @@
+import { controllers, kindOf } from '~/core/plan'
 import {
   freeFixedAddress,
   ipText,
@@ -10,7 +11,7 @@ import {
   poolSize,
 } from '~/core/network/addressing'
 import type { Subnet } from '~/core/network/addressing'
-import type { DeviceKind, Network, Pool, Purpose, Site } from '~/core/plan'
+import type { Network, Pool, Purpose, Site } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { FlagCloth } from '../../components/Flag'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
@@ -150,9 +151,7 @@ export function NetworkForm({ network, isNew, onDone }: Props) {
           path="announcedControllerId"
           value={draft.announcedControllerId}
           none="none"
-          choices={site.devices
-            .filter(({ kind }) => kind === 'controller')
-            .map(({ id, name }) => ({ value: id, label: name }))}
+          choices={controllers(site).map(({ id, name }) => ({ value: id, label: name }))}
           onChange={(announcedControllerId) => set({ announcedControllerId })}
         />
         {draft.announcedControllerId && (
@@ -237,8 +236,6 @@ function PoolFields({
   )
 }
 
-const MAY_SERVE = new Set<DeviceKind>(['gateway', 'router', 'controller', 'station'])
-
 interface DeviceSelectProps {
   label: string
   path: string
@@ -254,7 +251,7 @@ const DeviceSelect = ({ label, path, site, value, onChange }: DeviceSelectProps)
     value={value}
     none="nobody"
     choices={site.devices
-      .filter(({ kind }) => MAY_SERVE.has(kind))
+      .filter((device) => kindOf(device).mayServe)
       .map(({ id, name }) => ({ value: id, label: name }))}
     onChange={onChange}
   />

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { STARTER_TYPES, newDevice } from '~/core/plan'
+import { controllers, newDevice, STARTER_TYPES } from '~/core/plan'
 import type { DeviceType, Edit } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { SelectInput, TextInput } from '../../components/inputs'
@@ -24,14 +24,11 @@ export function AddDevice({ onDone }: { onDone: (id: string) => void }) {
     if (!type) return
     const gear = site.networks.find(({ purpose }) => purpose === 'management')
     const fresh = newDevice(id, name, type, gear?.vlanId)
-    const controllerId =
-      type.kind === 'accessPoint'
-        ? (site.devices.find(({ kind }) => kind === 'controller')?.id ?? null)
-        : null
+    const controllerId = controllers(site)[0]?.id ?? null
     const record = {
       ...fresh,
       place,
-      controllerId,
+      adoption: fresh.adoption && { controllerId },
       management: { ...fresh.management, networkId: gear?.id ?? null },
     }
     const typeEdit: Edit[] = site.deviceTypes.some((own) => own.id === type.id)

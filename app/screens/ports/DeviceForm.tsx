@@ -1,6 +1,6 @@
 import { distinctFixedAddresses, freeFixedAddress, subnetOrNull } from '~/core/network/addressing'
-import { networkOf, typeOf } from '~/core/plan'
-import type { Addressing, Device, Management, Port, Radio } from '~/core/plan'
+import { controllers, kindOf, networkOf, typeOf } from '~/core/plan'
+import type { Addressing, Device, Management, Port, Radio, RouterPart } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useDraft } from '../../hooks/useDraft'
@@ -44,21 +44,21 @@ export function DeviceForm({ device, onDone }: Props) {
           onChange={(mac) => set({ mac: mac.trim() || null })}
         />
       </div>
-      {device.kind !== 'unmanagedSwitch' && (
+      {kindOf(device).switching !== 'plain' && (
         <ManagementFields draft={draft} onChange={(management) => set({ management })} />
       )}
       <RoleFields draft={draft} set={set} />
       {draft.radius && <RadiusServerFields server={draft.radius} onChange={(radius) => set({ radius })} />}
-      {device.kind === 'station' && (
+      {draft.station && (
         <SelectInput
           label="A laptop that is to set up"
-          path="opensPageOf"
-          value={draft.opensPageOf}
+          path="station.opensPageOf"
+          value={draft.station.opensPageOf}
           none="nothing: it is an ordinary client"
           choices={site.devices
-            .filter(({ id, kind }) => id !== device.id && kind !== 'station')
+            .filter(({ id, station }) => id !== device.id && station === null)
             .map(({ id, name }) => ({ value: id, label: name }))}
-          onChange={(opensPageOf) => set({ opensPageOf })}
+          onChange={(opensPageOf) => set({ station: { opensPageOf } })}
         />
       )}
       <div className="grid gap-3 sm:grid-cols-3">
@@ -81,25 +81,23 @@ export function DeviceForm({ device, onDone }: Props) {
           ]}
           onChange={(value) => set({ powerSource: (value ?? 'supply') as Device['powerSource'] })}
         />
-        {device.kind === 'accessPoint' && (
+        {draft.adoption && (
           <SelectInput
             label="Joins the controller"
-            path="controllerId"
-            value={draft.controllerId}
+            path="adoption.controllerId"
+            value={draft.adoption.controllerId}
             none="none"
-            choices={site.devices
-              .filter(({ kind }) => kind === 'controller')
-              .map(({ id, name }) => ({ value: id, label: name }))}
-            onChange={(controllerId) => set({ controllerId })}
+            choices={controllers(site).map(({ id, name }) => ({ value: id, label: name }))}
+            onChange={(controllerId) => set({ adoption: { controllerId } })}
           />
         )}
-        {device.kind === 'controller' && (
+        {draft.controller && (
           <NumberInput
             label="Licences held"
-            path="licences"
-            value={draft.licences}
+            path="controller.licences"
+            value={draft.controller.licences}
             min={0}
-            onChange={(licences) => set({ licences: licences ?? 0 })}
+            onChange={(licences) => set({ controller: { licences: licences ?? 0 } })}
           />
         )}
       </div>
@@ -116,9 +114,9 @@ export function DeviceForm({ device, onDone }: Props) {
           checked={!draft.defaultLogin}
           onChange={(own) => set({ defaultLogin: !own })}
         />
-        <CheckInput label="UPnP on" checked={draft.upnp} onChange={(upnp) => set({ upnp })} />
+        {draft.router && <UpnpField router={draft.router} onChange={(router) => set({ router })} />}
       </div>
-      {device.kind === 'accessPoint' && (
+      {kindOf(device).wireVlans === 'bySsids' && (
         <WireField ports={draft.ports} onChange={(ports) => set({ ports })} />
       )}
       {draft.radios.length > 0 && (
@@ -127,6 +125,10 @@ export function DeviceForm({ device, onDone }: Props) {
     </EditForm>
   )
 }
+
+const UpnpField = ({ router, onChange }: { router: RouterPart; onChange: (router: RouterPart) => void }) => (
+  <CheckInput label="UPnP on" checked={router.upnp} onChange={(upnp) => onChange({ ...router, upnp })} />
+)
 
 function ManagementFields({
   draft,

@@ -2,24 +2,10 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useRef } from 'react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
-import { isConnected, networkOf } from '~/core/plan'
-import type { Addressing, Device, DeviceKind } from '~/core/plan'
+import { isConnected, kindOf, networkOf } from '~/core/plan'
+import type { Addressing, Device } from '~/core/plan'
 import { Flag } from '../../components/Flag'
 import { useSite } from '../../hooks/useSite'
-
-export const KIND_NAME: Record<DeviceKind, string> = {
-  modem: 'modem',
-  gateway: 'gateway',
-  router: 'household router',
-  switch: 'switch',
-  unmanagedSwitch: 'unmanaged switch',
-  accessPoint: 'access point',
-  controller: 'controller',
-  radius: 'RADIUS server',
-  station: 'client',
-  injector: 'injector',
-  powerline: 'powerline adapter',
-}
 
 /** Beyond this many, only the rows in view are drawn. */
 const MOST_AT_ONCE = 40
@@ -121,7 +107,7 @@ function Row({ device }: { device: Device }) {
           {device.name}
         </Link>
         <span className="caption block">
-          {KIND_NAME[device.kind]}
+          {kindOf(device).noun}
           {cabled ? '' : ', not cabled'}
         </span>
       </td>

@@ -1,4 +1,4 @@
-import { endKey, linkAt, neighbourAt, portName, portSpecOf } from '~/core/plan'
+import { endKey, kindOf, linkAt, neighbourAt, portName, portSpecOf, wanOf } from '~/core/plan'
 import type { Device, Edit, Link, LinkEnd, Port } from '~/core/plan'
 import { loadAt, poeClassFigures, pseLimitW } from '~/core/network/power'
 import { EditForm } from '../../components/EditForm'
@@ -42,7 +42,7 @@ export function PortForm({ device, port }: { device: Device; port: Port }) {
     stated: { low: link?.statedMbps?.[0] ?? null, high: link?.statedMbps?.[1] ?? null },
   })
   const { edit, problems, busy } = usePlanEdit()
-  const sorts = device.kind !== 'unmanagedSwitch' && device.uplink?.port !== port.number
+  const sorts = kindOf(device).switching !== 'plain' && wanOf(device)?.port !== port.number
   const save = () =>
     edit(`Change ${portName(site, end)}`, [
       { op: 'port', deviceId: device.id, port: draft },

@@ -1,18 +1,17 @@
 import { useState } from 'react'
-import { isConnected } from '~/core/plan'
-import type { Device, DeviceKind } from '~/core/plan'
+import { isConnected, kindOf } from '~/core/plan'
+import type { Device } from '~/core/plan'
 import { ProposalSheet } from '../../components/ProposalSheet'
 import { CheckInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'
 
 const MOST_OFFERED = 12
-const MAY_PLUG = new Set<DeviceKind>(['accessPoint', 'station', 'controller', 'radius'])
 
 /** Which device goes into which port of a switch, with the reason for each. */
 export function PortHelper({ device }: { device: Device }) {
   const { site } = useSite()
   const [alsoPlug, setAlsoPlug] = useState<string[]>([])
-  const loose = site.devices.filter((other) => MAY_PLUG.has(other.kind) && !isConnected(site, other))
+  const loose = site.devices.filter((other) => kindOf(other).isMovable && !isConnected(site, other))
   return (
     <ProposalSheet
       title={`Who goes where on ${device.name}`}

@@ -1,6 +1,6 @@
 import { Zap } from 'lucide-react'
 import { linkSpeedMbps } from '~/core/network/cabling'
-import { neighbourAt, portSpecOf } from '~/core/plan'
+import { kindOf, neighbourAt, portSpecOf, wanOf } from '~/core/plan'
 import type { Device, Port } from '~/core/plan'
 import { FlagCloth } from '../../components/Flag'
 import { useLitPorts } from '../../hooks/useLitPorts'
@@ -22,8 +22,8 @@ export function PortMark({ id, device, port, chosen, selected, onChoose }: Props
   const lit = useLitPorts()(device.id, port.number)
   const spec = portSpecOf(site, device, port.number)
   const neighbour = neighbourAt(site, { deviceId: device.id, port: port.number })
-  const isUplink = device.uplink?.port === port.number
-  const plain = device.kind === 'unmanagedSwitch' || isUplink
+  const isUplink = wanOf(device)?.port === port.number
+  const plain = kindOf(device).switching === 'plain' || isUplink
   const speed = neighbour ? linkSpeedMbps(site, neighbour.link) : null
   return (
     <button

@@ -1,4 +1,4 @@
-import { KEPT_SECRET } from '~/core/plan'
+import { KEPT_SECRET, kindOf } from '~/core/plan'
 import type { RadiusServer } from '~/core/plan'
 import { NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'
@@ -11,9 +11,7 @@ interface Props {
 /** Who may ask a RADIUS server, with which secret, and who its users are. Secrets that are set stay on the server. */
 export function RadiusServerFields({ server, onChange }: Props) {
   const { site } = useSite()
-  const askers = site.devices.filter(
-    ({ kind }) => kind === 'accessPoint' || kind === 'controller' || kind === 'router',
-  )
+  const askers = site.devices.filter((device) => kindOf(device).asksRadius)
   const spare = askers.find(({ id }) => !server.clients.some(({ deviceId }) => deviceId === id))
   const setClient = (index: number, part: Partial<RadiusServer['clients'][number]>) =>
     onChange({

@@ -1,4 +1,5 @@
-import type { Addressing, Device, HouseholdRole, Uplink } from '~/core/plan'
+import { HOUSEHOLD_ROLES, ROLES, isHouseholdRouter, roleOf } from '~/core/plan'
+import type { Addressing, Device, HouseholdRole, RouterPart, Uplink } from '~/core/plan'
 import { AirFields } from '../../components/AirFields'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'
@@ -8,57 +9,49 @@ interface Part {
   set: (part: Partial<Device>) => void
 }
 
-const ROLES: { value: HouseholdRole; label: string }[] = [
-  { value: 'plainAp', label: 'plain access point, LAN to LAN' },
-  { value: 'innerRouter', label: 'router behind a router, LAN to WAN' },
-  { value: 'gateway', label: 'the gateway' },
-  { value: 'station', label: 'station: joins an SSID, routes behind it' },
-  { value: 'bridgeEnd', label: 'one end of a bridge' },
-  { value: 'repeater', label: 'repeater' },
-]
-
-const BY_RADIO = new Set<HouseholdRole>(['station', 'bridgeEnd', 'repeater'])
-const ROUTING = new Set<HouseholdRole>(['innerRouter', 'gateway'])
+const USES: Record<HouseholdRole, string> = {
+  plainAp: 'plain access point, LAN to LAN',
+  innerRouter: 'router behind a router, LAN to WAN',
+  gateway: 'the gateway',
+  station: 'station: joins an SSID, routes behind it',
+  bridgeEnd: 'one end of a bridge',
+  repeater: 'repeater',
+}
 
 /** What the same case is used as, and how it is connected to the rest. */
 export function RoleFields({ draft, set }: Part) {
   const { site } = useSite()
-  const byRadio = draft.kind === 'station' || (draft.role !== null && BY_RADIO.has(draft.role))
-  const routes = draft.kind === 'gateway' || (draft.role !== null && ROUTING.has(draft.role))
+  const { modem, router } = draft
+  const role = roleOf(draft)
+  const isByRadio = draft.station !== null || (role !== null && ROLES[role].isByRadio)
   return (
     <>
-      {draft.kind === 'modem' && (
+      {modem && (
         <CheckInput
           label="In bridge mode: it passes the feed on and routes nothing"
-          checked={draft.bridgeMode}
-          onChange={(bridgeMode) => set({ bridgeMode })}
+          checked={modem.bridgeMode}
+          onChange={(bridgeMode) => set({ modem: { bridgeMode } })}
         />
       )}
-      {draft.kind === 'router' && (
+      {router && isHouseholdRouter(draft) && (
         <SelectInput
           label="Used as"
-          path="role"
-          value={draft.role}
-          choices={ROLES}
-          onChange={(role) =>
-            set({
-              role: role as HouseholdRole,
-              uplink: ROUTING.has(role as HouseholdRole) ? (draft.uplink ?? freshUplink(draft)) : null,
-              air: BY_RADIO.has(role as HouseholdRole) ? draft.air : null,
-            })
-          }
+          path="router.role"
+          value={role}
+          choices={HOUSEHOLD_ROLES.map((value) => ({ value, label: USES[value] }))}
+          onChange={(chosen) => set(usedAs(draft, router, chosen as HouseholdRole))}
         />
       )}
-      {routes && draft.uplink && (
-        <UplinkFields uplink={draft.uplink} onChange={(uplink) => set({ uplink })} />
+      {router?.uplink && (role === null || isWired(role)) && (
+        <UplinkFields uplink={router.uplink} onChange={(uplink) => set({ router: { ...router, uplink } })} />
       )}
-      {byRadio && (
+      {isByRadio && (
         <fieldset className="grid items-end gap-3 border border-line p-3 sm:grid-cols-2">
           <legend className="px-1 text-[0.9rem] font-medium">By radio</legend>
           <AirFields
             site={site}
             draft={draft}
-            usualWay={draft.role === 'bridgeEnd' ? 'bridge' : 'station'}
+            usualWay={role === 'bridgeEnd' ? 'bridge' : 'station'}
             onChange={(air) => set({ air })}
           />
         </fieldset>
@@ -66,6 +59,14 @@ export function RoleFields({ draft, set }: Part) {
     </>
   )
 }
+
+/** A use that routes by a cable to its feed. */
+const isWired = (role: HouseholdRole): boolean => ROLES[role].routes && !ROLES[role].isByRadio
+
+const usedAs = (draft: Device, router: RouterPart, role: HouseholdRole): Partial<Device> => ({
+  router: { ...router, role, uplink: isWired(role) ? (router.uplink ?? freshUplink(draft)) : null },
+  air: ROLES[role].isByRadio ? draft.air : null,
+})
 
 const freshUplink = (draft: Device): Uplink => ({
   port: draft.ports[0]?.number ?? 1,
@@ -82,7 +83,7 @@ function UplinkFields({ uplink, onChange }: { uplink: Uplink; onChange: (uplink:
       <legend className="px-1 text-[0.9rem] font-medium">Uplink, port {uplink.port}</legend>
       <SelectInput
         label="Address"
-        path="uplink.addressing"
+        path="router.uplink.addressing"
         value={uplink.addressing}
         choices={[
           { value: 'dhcp', label: 'by DHCP' },
@@ -94,14 +95,14 @@ function UplinkFields({ uplink, onChange }: { uplink: Uplink; onChange: (uplink:
         <>
           <TextInput
             label="IP address of the uplink"
-            path="uplink.ip"
+            path="router.uplink.ip"
             mono
             value={uplink.ip ?? ''}
             onChange={(ip) => set({ ip: ip.trim() || null })}
           />
           <NumberInput
             label="Its mask /"
-            path="uplink.prefixLength"
+            path="router.uplink.prefixLength"
             value={uplink.prefixLength}
             min={0}
             max={32}
@@ -109,7 +110,7 @@ function UplinkFields({ uplink, onChange }: { uplink: Uplink; onChange: (uplink:
           />
           <TextInput
             label="Its gateway"
-            path="uplink.gateway"
+            path="router.uplink.gateway"
             mono
             value={uplink.gateway ?? ''}
             onChange={(gateway) => set({ gateway: gateway.trim() || null })}

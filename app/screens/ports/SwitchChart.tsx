@@ -1,5 +1,5 @@
 import { useRef } from 'react'
-import { neighbourAt, portName, portSpecOf } from '~/core/plan'
+import { kindOf, neighbourAt, portName, portSpecOf, wanOf } from '~/core/plan'
 import type { Device, Port } from '~/core/plan'
 import { flagOf } from '../../theme/flag'
 import { useLitPorts } from '../../hooks/useLitPorts'
@@ -264,7 +264,7 @@ const wordsOf = (port: Port): string =>
 
 /** The native VLAN's flag; below it a pennant line, one stroke for each tagged VLAN. */
 function Hoisted({ device, port }: { device: Device; port: Port }) {
-  if (device.kind === 'unmanagedSwitch' || device.uplink?.port === port.number) return null
+  if (kindOf(device).switching === 'plain' || wanOf(device)?.port === port.number) return null
   const tagged = port.mode === 'trunk' ? port.taggedVlans : []
   return (
     <>

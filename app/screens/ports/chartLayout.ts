@@ -1,4 +1,4 @@
-import { indexOf, linkAt, neighbourAt, sameEnd } from '~/core/plan'
+import { indexOf, isGateway, kindOf, linkAt, neighbourAt, sameEnd, wanOf } from '~/core/plan'
 import type { Device, Id, Link, Site, VlanId } from '~/core/plan'
 
 /** Sizes on the chart, in its own units (one is a pixel at rest). */
@@ -130,7 +130,7 @@ function columnsOf(devices: Device[], pairs: Pair[]): Device[][] {
     neighbours.set(a, [...(neighbours.get(a) ?? []), b])
     neighbours.set(b, [...(neighbours.get(b) ?? []), a])
   }
-  const roots = [...devices].sort((a, b) => Number(b.kind === 'gateway') - Number(a.kind === 'gateway'))
+  const roots = [...devices].sort((a, b) => Number(isGateway(b)) - Number(isGateway(a)))
   for (const root of roots) {
     if (depth.has(root.id)) continue
     depth.set(root.id, 0)
@@ -188,7 +188,7 @@ export function carriedBy(site: Site, link: Link): VlanId[] {
   const sets = [link.a, link.b].map(({ deviceId, port }) => {
     const device = indexOf(site).devices.get(deviceId)
     const found = device?.ports.find(({ number }) => number === port)
-    if (!device || !found || device.kind === 'unmanagedSwitch' || device.uplink?.port === port) return null
+    if (!device || !found || kindOf(device).switching === 'plain' || wanOf(device)?.port === port) return null
     return new Set([
       ...(found.nativeVlan === null ? [] : [found.nativeVlan]),
       ...(found.mode === 'trunk' ? found.taggedVlans : []),

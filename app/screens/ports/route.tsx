@@ -1,7 +1,7 @@
 import { FileDown, FileUp, Plus } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import { useNavigationType } from 'react-router'
-import { switchingDevices } from '~/core/plan'
+import { kindOf, switchingDevices } from '~/core/plan'
 import type { Device } from '~/core/plan'
 import { StageHead } from '../../components/StageHead'
 import { Dialog } from '../../components/Dialog'
@@ -110,4 +110,5 @@ export default function Ports() {
   )
 }
 
-const isSwitch = (device: Device | undefined): device is Device => device?.kind === 'switch'
+const isSwitch = (device: Device | undefined): device is Device =>
+  device !== undefined && kindOf(device).switching === 'managed'

@@ -4,7 +4,7 @@ import { reach, targetsOf } from '~/core/network/layer3'
 import type { Answer, Target, Twin } from '~/core/network/layer3'
 import { STAGES, nextStep, stageProgress } from '~/core/guide/order'
 import type { NextStep } from '~/core/guide/order'
-import { evidenceFor, seenRunning } from '~/core/judge/proof'
+import { evidenceFor, isSigned, seenRunning } from '~/core/judge/proof'
 import type { Stage } from '~/core/judge/findings'
 import type { SiteState } from '~/store'
 import { evaluated } from './evaluated.server'
@@ -33,7 +33,7 @@ export function siteFrame(siteId: string, search: URLSearchParams) {
     asked: evidence.length,
     proven: evidence.filter(({ state: how }) => how === 'proven').length,
     areasMet: areasMet(site),
-    signed: seen.some((one) => one.seen.kind === 'signed'),
+    signed: isSigned(seen),
   })
   return {
     id: siteId,

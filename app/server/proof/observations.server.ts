@@ -1,10 +1,8 @@
-import { attachmentOf } from '~/core/network/layer2'
 import { bad, good } from '~/core/lib/outcome'
 import type { Outcome, Problem } from '~/core/lib/outcome'
 import { seenGear } from '~/core/guide/order'
-import { evidenceFor, seenRunning, verdictOn } from '~/core/judge/proof'
+import { evidenceFor, seenRunning, testKindOf, verdictOn } from '~/core/judge/proof'
 import type { Evidence, Observation, Seen, SeenVerdict } from '~/core/judge/proof'
-import { deviceOf, networkOf } from '~/core/plan'
 import type { Site } from '~/core/plan'
 import { readSaid } from '~/schema/observations'
 import { siteOr404 } from '../derived/siteState.server'
@@ -54,26 +52,14 @@ export function takeObservations(siteId: string, body: Record<string, unknown>):
 
 /** What it speaks of must be in the plan. */
 function unknownIn(site: Site, seen: Seen, i: number): Problem[] {
-  const lacking = (field: string, what: string): Problem[] => [
-    {
-      path: ['seen', i, field],
-      code: 'reference.unknown',
-      message: `That ${what} is not in the plan any more. Look at the new state, then record it again.`,
-    },
-  ]
-  switch (seen.kind) {
-    case 'running':
-      return deviceOf(site, seen.deviceId) ? [] : lacking('deviceId', 'device')
-    case 'address':
-      return attachmentOf(site, seen.attachmentId) ? [] : lacking('attachmentId', 'place')
-    case 'ping': {
-      const known =
-        networkOf(site, seen.fromNetworkId) && (seen.to === 'internet' || networkOf(site, seen.to.networkId))
-      return known ? [] : lacking('to', 'network')
-    }
-    case 'level':
-      return site.areas.some(({ id }) => id === seen.areaId) ? [] : lacking('areaId', 'area')
-    case 'signed':
-      return []
-  }
+  const lacking = testKindOf(seen).lacks(site, seen)
+  return lacking
+    ? [
+        {
+          path: ['seen', i, lacking.field],
+          code: 'reference.unknown',
+          message: `That ${lacking.noun} is not in the plan any more. Look at the new state, then record it again.`,
+        },
+      ]
+    : []
 }

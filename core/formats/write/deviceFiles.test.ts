@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { parse } from 'yaml'
-import { boatyard, withDevice, withManagement, withNetwork, withSsid } from '~/tests/kit/yard'
+import { boatyard, withDevice, withManagement, withNetwork, withPart, withSsid } from '~/tests/kit/yard'
 import { newAir, applyEdits } from '../../plan'
 import type { Device, Site } from '../../plan'
 import { KEY_LEFT_OUT, deviceFile, deviceFiles } from '../index'
@@ -72,7 +72,7 @@ test('netplan is YAML with an interface per network', () => {
     network: { vlans: Record<string, { id: number; addresses: string[] }> }
   }
   expect(plan.network.vlans['lan.60']).toMatchObject({ id: 60, addresses: ['172.27.60.1/22'] })
-  const fixed = withDevice(boatyard(), 'gateway', {
+  const fixed = withPart(boatyard(), 'gateway', 'router', {
     uplink: { port: 1, addressing: 'fixed', ip: '203.0.113.7', prefixLength: 28, gateway: '203.0.113.1' },
   })
   expect(fileText(fixed, 'gateway.netplan')).toContain('via: 203.0.113.1')

@@ -1,5 +1,5 @@
 import type { Problem } from '../../lib/outcome'
-import { deviceOf, isOnAir } from '../../plan'
+import { deviceOf, isOnAir, kindOf } from '../../plan'
 import type { Device, Id, Site } from '../../plan'
 import { dnsmasqConf } from './dnsmasq'
 import { freeradiusClients, freeradiusUsers } from './freeradius'
@@ -89,7 +89,7 @@ function serverKinds(site: Site, device: Device): Kind[] {
       kind: 'bridge',
       extension: '.sh',
       says: 'ports (ip and bridge commands)',
-      write: () => (device.kind === 'switch' ? linuxSwitchCommands(site, device) : null),
+      write: () => (kindOf(device).switching === 'managed' ? linuxSwitchCommands(site, device) : null),
     },
   ]
 }

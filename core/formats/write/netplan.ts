@@ -1,3 +1,4 @@
+import { wanOf } from '../../plan'
 import { Document } from 'yaml'
 import { subnetOrNull } from '../../network/addressing'
 import type { Device, Site, Uplink } from '../../plan'
@@ -22,7 +23,7 @@ export function netplanYaml(site: Site, device: Device): string {
     network: {
       version: 2,
       ethernets: {
-        [UPLINK]: uplinkSettings(device.uplink),
+        [UPLINK]: uplinkSettings(wanOf(device)),
         [LAN]: { dhcp4: false, 'link-local': [] },
       },
       ...(Object.keys(vlans).length > 0 ? { vlans } : {}),

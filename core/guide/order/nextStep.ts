@@ -1,3 +1,4 @@
+import { accessPoints } from '../../plan'
 import type { Finding, Stage } from '../../judge/findings'
 import type { Site } from '../../plan'
 import { STAGES } from './stages'
@@ -65,11 +66,10 @@ const MISSING: Record<Stage, (site: Site) => string | null> = {
       ? 'Draw a level, or take in a drawing: then coverage can be worked out.'
       : site.areas.every(({ outline }) => outline.length === 0)
         ? 'Draw the areas that must be covered.'
-        : site.devices.some(({ kind, position }) => kind === 'accessPoint' && position === null)
+        : accessPoints(site).some(({ position }) => position === null)
           ? 'Place every access point on the chart.'
           : null,
-  backhaul: (site) =>
-    site.devices.some(({ kind }) => kind === 'accessPoint') ? null : 'Add the access points at Ports first.',
+  backhaul: (site) => (accessPoints(site).length > 0 ? null : 'Add the access points at Ports first.'),
   ports: (site) =>
     site.devices.length === 0
       ? 'Add the gear: modem, gateway, switches, access points.'

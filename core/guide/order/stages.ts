@@ -1,6 +1,6 @@
 import type { Finding, Severity, Stage } from '../../judge/findings'
 import { feedsOf } from '../../radio/backhaul'
-import { accessPoints, isConnected, isOnAir } from '../../plan'
+import { accessPoints, isConnected, isOnAir, kindOf } from '../../plan'
 import type { Device, Id, Site } from '../../plan'
 
 /** The stages of the work in their order. A stage that gets a screen gets a line here. */
@@ -65,14 +65,7 @@ function briefWords(site: Site): string {
 }
 
 /** Gear that has a state to be seen: all but what passes power or frames on without any. */
-export const seenGear = (site: Site): Device[] => site.devices.filter(({ kind }) => !WITHOUT_STATE.has(kind))
-const WITHOUT_STATE = new Set<Device['kind']>([
-  'station',
-  'injector',
-  'powerline',
-  'unmanagedSwitch',
-  'modem',
-])
+export const seenGear = (site: Site): Device[] => site.devices.filter((device) => kindOf(device).hasState)
 
 /** A tick is earned: each of these is true of the plan, or was seen on the site. */
 const JUDGES: Record<Stage, Judge> = {

@@ -2,7 +2,18 @@ import { munkres } from 'munkres'
 import { bad, good } from '../../lib/outcome'
 import type { Outcome } from '../../lib/outcome'
 import { canServeClass, pseLimitW } from '../../network/power'
-import { linkAt, neighbourAt, networkOf, portName, portSpecOf, typeOf, vlansServed } from '../../plan'
+import {
+  deviceOf,
+  isAccessPoint,
+  kindOf,
+  linkAt,
+  neighbourAt,
+  networkOf,
+  portName,
+  portSpecOf,
+  typeOf,
+  vlansServed,
+} from '../../plan'
 import type { Device, Edit, Id, Link, LinkEnd, Port, Site } from '../../plan'
 import type { Proposal, Reason } from './types'
 
@@ -26,8 +37,8 @@ interface Guest {
  * router stay where they are.
  */
 export function proposePorts(site: Site, switchId: Id, alsoPlug: Id[] = []): Outcome<Proposal> {
-  const device = site.devices.find(({ id, kind }) => id === switchId && kind === 'switch')
-  if (!device) return refuse('switchId', 'Choose a managed switch.')
+  const device = deviceOf(site, switchId)
+  if (!device || kindOf(device).switching !== 'managed') return refuse('switchId', 'Choose a managed switch.')
   const guests = [...pluggedIn(site, device), ...newcomers(site, alsoPlug)]
   const ports = device.ports.filter((port) => !isFixed(site, device, port))
   if (guests.length > ports.length)
@@ -50,12 +61,10 @@ export function proposePorts(site: Site, switchId: Id, alsoPlug: Id[] = []): Out
 const refuse = (field: string, message: string): Outcome<never> =>
   bad({ path: [field], code: 'ports', message })
 
-const MOVABLE = new Set<Device['kind']>(['accessPoint', 'controller', 'radius', 'station', 'unmanagedSwitch'])
-
 function pluggedIn(site: Site, device: Device): Guest[] {
   return device.ports.flatMap(({ number }) => {
     const far = neighbourAt(site, { deviceId: device.id, port: number })
-    return far && MOVABLE.has(far.device.kind)
+    return far && kindOf(far.device).isMovable
       ? [{ device: far.device, socket: far.end.port, link: far.link, now: number }]
       : []
   })
@@ -72,7 +81,7 @@ function newcomers(site: Site, ids: Id[]): Guest[] {
 
 function isFixed(site: Site, device: Device, { number }: Port): boolean {
   const far = neighbourAt(site, { deviceId: device.id, port: number })
-  return far !== undefined && !MOVABLE.has(far.device.kind)
+  return far !== undefined && !kindOf(far.device).isMovable
 }
 
 function costOf(site: Site, device: Device, guest: Guest, port: Port): number {
@@ -124,7 +133,7 @@ const plug = (guest: Guest, end: LinkEnd): Edit => ({
 function settingsFor(site: Site, device: Device, guest: Guest, port: Port): Port {
   const poe = guest.device.powerSource === 'poe' && portSpecOf(site, device, port.number)?.pse != null
   const base = { ...port, poe }
-  if (guest.device.kind === 'accessPoint') {
+  if (isAccessPoint(guest.device)) {
     const native = networkOf(site, guest.device.management.networkId)?.vlanId ?? port.nativeVlan
     const tagged = vlansServed(site, guest.device).filter((vlanId) => vlanId !== native)
     return {

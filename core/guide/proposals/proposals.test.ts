@@ -167,8 +167,7 @@ describe('a second router', () => {
     const after = applyEdits(site, edits)
     const router = after.devices.find(({ id }) => id === 'cafe-router')!
     expect(router).toMatchObject({
-      role: 'plainAp',
-      uplink: null,
+      router: { role: 'plainAp', uplink: null },
       management: { networkId: 'crew', ip: '172.27.24.2', prefixLength: 24, gateway: '172.27.24.1' },
     })
     expect(steps.findIndex((step) => step.includes('address server off'))).toBeLessThan(
@@ -180,7 +179,7 @@ describe('a second router', () => {
 
   test('LAN to WAN: another subnet inside, a fixed address just outside the outer pool', () => {
     const after = applyEdits(boatyard(), recipe('lanToWan').edits)
-    expect(after.devices.find(({ id }) => id === 'cafe-router')?.uplink).toMatchObject({
+    expect(after.devices.find(({ id }) => id === 'cafe-router')?.router?.uplink).toMatchObject({
       ip: '172.27.24.250',
       gateway: '172.27.24.1',
     })

@@ -8,7 +8,7 @@ import {
 } from '../../network/addressing'
 import { bad, good } from '../../lib/outcome'
 import type { Outcome } from '../../lib/outcome'
-import { networkOf, portName, portSpecOf } from '../../plan'
+import { deviceOf, isHouseholdRouter, networkOf, portName, portSpecOf } from '../../plan'
 import type { Device, Edit, Id, LinkEnd, Network, Site } from '../../plan'
 import type { Proposal } from './types'
 
@@ -43,9 +43,9 @@ export interface Recipe extends Proposal {
 
 /** The settings of the second router and its cable as a change, and the order in which to do it. */
 export function secondRouterRecipe(site: Site, aims: SecondRouterAims): Outcome<Recipe> {
-  const router = site.devices.find(({ id, kind }) => id === aims.routerId && kind === 'router')
+  const router = deviceOf(site, aims.routerId)
   const outer = networkOf(site, aims.outerNetworkId)
-  if (!router)
+  if (!router || !isHouseholdRouter(router))
     return refuse('routerId', 'Choose a household router. There is none of that kind with this id.')
   if (!outer) return refuse('outerNetworkId', 'Choose the network it is connected to.')
   return aims.method === 'lanToLan'
@@ -104,8 +104,7 @@ function plain(site: Site, router: Device, outer: Network, at: LinkEnd): Outcome
     )
   const record: Device = {
     ...router,
-    role: 'plainAp',
-    uplink: null,
+    router: { upnp: false, ...router.router, role: 'plainAp', uplink: null },
     strayServer: null,
     air: null,
     management: {
@@ -171,15 +170,19 @@ function inner(site: Site, router: Device, outer: Network, at: LinkEnd): Outcome
   const network = ownNetwork(site, router)
   const record: Device = {
     ...router,
-    role: 'innerRouter',
     strayServer: null,
     air: null,
-    uplink: {
-      port: wan,
-      addressing: 'fixed',
-      ip,
-      prefixLength: outerSubnet.prefixLength,
-      gateway: outer.gateway,
+    router: {
+      upnp: false,
+      ...router.router,
+      role: 'innerRouter',
+      uplink: {
+        port: wan,
+        addressing: 'fixed',
+        ip,
+        prefixLength: outerSubnet.prefixLength,
+        gateway: outer.gateway,
+      },
     },
     ports: router.ports.map((port) =>
       port.number === wan ? port : { ...port, mode: 'access', nativeVlan: network.vlanId, taggedVlans: [] },

@@ -1,7 +1,7 @@
 import { cablePath, interfaceIn, samePlace, socketNumber, vlanNeeds } from '../../network/layer2'
 import type { Fabric, Place } from '../../network/layer2'
 import type { Twin } from '../../network/layer3'
-import { endKey, neighbourAt, portName, vlanName } from '../../plan'
+import { endKey, isSetByPort, kindOf, neighbourAt, portName, vlanName, wanOf } from '../../plan'
 import type { Device, Edit, Id, LinkEnd, Network, Port, Site, VlanId } from '../../plan'
 import type { Proposal, Reason } from './types'
 
@@ -14,7 +14,7 @@ export function proposeTrunks(twin: Twin): Proposal {
   const needed = neededVlans(twin)
   const edits: Edit[] = []
   const reasons: Reason[] = []
-  for (const device of site.devices.filter(isManaged))
+  for (const device of site.devices.filter(isSetByPort))
     for (const port of device.ports) {
       const end = { deviceId: device.id, port: port.number }
       const next = carrying(site, device, port, end, needed.get(endKey(end)) ?? new Set())
@@ -25,14 +25,12 @@ export function proposeTrunks(twin: Twin): Proposal {
   return { label: 'Every trunk carries what it must, and no more', edits, reasons }
 }
 
-const isManaged = ({ kind }: Device): boolean => kind === 'switch' || kind === 'gateway'
-
 /** Ports between bridges only: what a client's socket carries is the installer's word. */
-const BRIDGES = new Set<Device['kind']>(['switch', 'gateway', 'accessPoint'])
+const isBridge = (device: Device): boolean => kindOf(device).wireVlans !== null
 
 function carrying(site: Site, device: Device, port: Port, end: LinkEnd, needed: Set<VlanId>): Port | null {
   const neighbour = neighbourAt(site, end)?.device
-  if (!neighbour || !BRIDGES.has(neighbour.kind) || device.uplink?.port === port.number) return null
+  if (!neighbour || !isBridge(neighbour) || wanOf(device)?.port === port.number) return null
   const tagged = [...needed].filter((vlanId) => vlanId !== port.nativeVlan).sort((a, b) => a - b)
   if (tagged.length === 0 && port.mode === 'access') return null
   return {

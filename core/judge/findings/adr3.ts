@@ -1,6 +1,6 @@
 import { distinctFixedAddresses, freeFixedAddress, isUsable, subnetOrNull } from '../../network/addressing'
-import { pluggedInto, routesAtHome } from '../../network/layer2'
-import { networkOf } from '../../plan'
+import { pluggedInto } from '../../network/layer2'
+import { isInnerRouter, networkOf, wanOf } from '../../plan'
 import type { Device, Network, Site } from '../../plan'
 import { moveManagement, putDevice } from './mends'
 import type { Mend, PlanView, Rule, Sighting } from './types'
@@ -29,8 +29,8 @@ function ownAddress({ site }: PlanView, device: Device): Sighting[] {
 
 /** An inner router is a client of the network that its uplink is plugged into. */
 function uplink({ site, twin }: PlanView, device: Device): Sighting[] {
-  const { uplink: wan } = device
-  if (!routesAtHome(device) || device.role === 'gateway' || wan?.addressing !== 'fixed' || !wan.ip) return []
+  const wan = wanOf(device)
+  if (!isInnerRouter(device) || wan?.addressing !== 'fixed' || !wan.ip) return []
   const network = pluggedInto(twin.fabric, device.id, wan.port)
   const subnet = subnetOrNull(network?.subnet ?? null)
   if (!network || !subnet || isUsable(subnet, wan.ip)) return []
@@ -48,9 +48,13 @@ function moveUplink(site: Site, device: Device, network: Network): Mend | undefi
   const taken = distinctFixedAddresses(site).map(({ ip }) => ip)
   const ip =
     subnet && freeFixedAddress(subnet, network, network.gateway ? [...taken, network.gateway] : taken)
-  if (!device.uplink || !subnet || !ip) return undefined
+  const wan = wanOf(device)
+  if (!device.router || !wan || !subnet || !ip) return undefined
   return putDevice(`Move the uplink of ${device.name} to ${ip}`, {
     ...device,
-    uplink: { ...device.uplink, ip, prefixLength: subnet.prefixLength, gateway: network.gateway },
+    router: {
+      ...device.router,
+      uplink: { ...wan, ip, prefixLength: subnet.prefixLength, gateway: network.gateway },
+    },
   })
 }

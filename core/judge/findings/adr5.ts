@@ -1,8 +1,8 @@
 import { fixedAddresses, freeFixedAddress, isUsable, subnetOrNull } from '../../network/addressing'
 import type { Subnet } from '../../network/addressing'
-import { pluggedInto, routesAtHome } from '../../network/layer2'
+import { pluggedInto } from '../../network/layer2'
 import type { Twin } from '../../network/layer3'
-import { networkOf } from '../../plan'
+import { isInnerRouter, networkOf, wanOf } from '../../plan'
 import type { Device, Network, Site } from '../../plan'
 import { putDevice, putNetwork } from './mends'
 import type { Mend, Rule, Sighting } from './types'
@@ -75,8 +75,8 @@ function ofDevice(site: Site, device: Device): Sighting[] {
 
 /** The typed-in gateway of an inner router's uplink. */
 function ofUplink({ fabric }: Twin, device: Device): Sighting[] {
-  const { uplink } = device
-  if (!routesAtHome(device) || device.role === 'gateway' || uplink?.addressing !== 'fixed') return []
+  const uplink = wanOf(device)
+  if (!device.router || !isInnerRouter(device) || uplink?.addressing !== 'fixed') return []
   const network = pluggedInto(fabric, device.id, uplink.port)
   if (!network?.gateway || uplink.gateway === network.gateway) return []
   return [
@@ -85,7 +85,7 @@ function ofUplink({ fabric }: Twin, device: Device): Sighting[] {
       where: [atDevice(device), atNetwork(network)],
       mend: putDevice(`Give the uplink of ${device.name} the gateway ${network.gateway}`, {
         ...device,
-        uplink: { ...uplink, gateway: network.gateway },
+        router: { ...device.router, uplink: { ...uplink, gateway: network.gateway } },
       }),
     },
   ]

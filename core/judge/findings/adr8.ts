@@ -13,7 +13,7 @@ export const adr8: Rule = {
   code: 'ADR-8',
   check: ({ site, twin }) =>
     site.devices.flatMap((laptop) => {
-      const opened = deviceOf(site, laptop.opensPageOf)
+      const opened = deviceOf(site, laptop.station?.opensPageOf ?? null)
       return opened ? compare(twin, laptop, opened) : []
     }),
 }

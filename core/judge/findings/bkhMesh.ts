@@ -17,25 +17,31 @@ export const bkh1: Rule = {
   check: ({ site }) =>
     children(site).flatMap(({ child, parent }): Sighting[] => {
       const off = [
-        ...(parent.mesh.takesChildren ? [] : [`${parent.name} takes no children`]),
-        ...(child.mesh.seeksParent ? [] : [`${child.name} may not look for a parent`]),
+        ...(parent.mesh?.takesChildren ? [] : [`${parent.name} takes no children`]),
+        ...(child.mesh?.seeksParent ? [] : [`${child.name} may not look for a parent`]),
       ]
       if (off.length === 0) return []
       return [
         {
           says: `${child.name} is to have its uplink to ${parent.name} by radio, but ${off.join(' and ')}.`,
           where: [atDevice(child), atDevice(parent)],
-          mend: {
-            label: 'Switch both on',
-            edits: [
-              put({ ...parent, mesh: { ...parent.mesh, takesChildren: true } }),
-              put({ ...child, mesh: { ...child.mesh, seeksParent: true } }),
-            ],
-          },
+          mend: bothOn(child, parent),
         },
       ]
     }),
 }
+
+/** Only where both are of a kind that can be part of a mesh. */
+const bothOn = (child: Device, parent: Device): Mend | undefined =>
+  parent.mesh && child.mesh
+    ? {
+        label: 'Switch both on',
+        edits: [
+          put({ ...parent, mesh: { ...parent.mesh, takesChildren: true } }),
+          put({ ...child, mesh: { ...child.mesh, seeksParent: true } }),
+        ],
+      }
+    : undefined
 
 const put = (record: Device): Edit => ({ op: 'put', collection: 'devices', record })
 
@@ -94,7 +100,7 @@ function free(site: Site, child: Device) {
     const feed = feeds.get(parent.id)
     return (
       feed !== undefined &&
-      parent.mesh.takesChildren &&
+      parent.mesh?.takesChildren &&
       !feed.hops.some(({ fromId }) => fromId === child.id) &&
       feed.airHops < site.backhaul.mostHops &&
       count(parent.id) < site.backhaul.mostChildren

@@ -1,5 +1,5 @@
 import { CABLE_MBPS, linkSpeedMbps } from '../../network/cabling'
-import { deviceOf, neighbourAt, portName, portSpecOf } from '../../plan'
+import { deviceOf, isAccessPoint, kindOf, neighbourAt, portName, portSpecOf } from '../../plan'
 import type { Device, Link, LinkEnd, Site } from '../../plan'
 import { putPort } from './mends'
 import type { Rule, Sighting } from './types'
@@ -11,8 +11,6 @@ export const cab2: Rule = {
   check: ({ site }) => site.links.flatMap((link) => [...check(site, link), ...slowFeed(site, link)]),
 }
 
-const CARRIES = new Set<Device['kind']>(['modem', 'gateway', 'switch', 'accessPoint', 'router'])
-
 interface End {
   end: LinkEnd
   device: Device
@@ -23,7 +21,7 @@ interface End {
 function endOf(site: Site, end: LinkEnd): End | null {
   const device = deviceOf(site, end.deviceId)
   const maxMbps = device && portSpecOf(site, device, end.port)?.maxMbps
-  if (!device || maxMbps === undefined || !CARRIES.has(device.kind)) return null
+  if (!device || maxMbps === undefined || !kindOf(device).carries) return null
   const setMbps = device.ports.find(({ number }) => number === end.port)?.speedMbps ?? null
   return { end, device, maxMbps, setMbps }
 }
@@ -63,7 +61,7 @@ const tooOldCable = (site: Site, link: Link, could: number): Sighting => ({
 /** The cable behind the modem comes up slower than what the feed brings down. */
 function slowFeed(site: Site, link: Link): Sighting[] {
   const { downMbps } = site.feed
-  const isModem = ({ deviceId }: LinkEnd) => deviceOf(site, deviceId)?.kind === 'modem'
+  const isModem = ({ deviceId }: LinkEnd) => deviceOf(site, deviceId)?.modem != null
   const modem = [link.a, link.b].find(isModem)
   const speed = linkSpeedMbps(site, link)
   if (!modem || downMbps === null || speed === null || speed >= downMbps) return []
@@ -77,7 +75,7 @@ function slowFeed(site: Site, link: Link): Sighting[] {
 
 /** Worth a word only where a faster socket is free, or the slow end is what feeds the rest. */
 function slowPort(site: Site, slow: End, fast: End): Sighting[] {
-  if (slow.device.kind === 'accessPoint') return []
+  if (isAccessPoint(slow.device)) return []
   const better = slow.device.ports.find(
     ({ number }) =>
       (portSpecOf(site, slow.device, number)?.maxMbps ?? 0) >= fast.maxMbps &&

@@ -1,5 +1,5 @@
 import type { Site } from '~/core/plan'
-import { seen, withDevice, yard } from '~/tests/kit/yard'
+import { seen, withDevice, withPart, yard } from '~/tests/kit/yard'
 import { ctl4 } from './ctl4'
 
 const limited = (site: Site, maxAccessPoints: number): Site => ({
@@ -10,10 +10,10 @@ const limited = (site: Site, maxAccessPoints: number): Site => ({
 })
 
 test('fewer licences than access points that need one', () => {
-  expect(seen(ctl4, withDevice(yard(), 'controller', { licences: 0 }))[0]?.says).toBe(
+  expect(seen(ctl4, withPart(yard(), 'controller', 'controller', { licences: 0 }))[0]?.says).toBe(
     'Yard controller has 0 licences for 1 access points that need one.',
   )
-  expect(seen(ctl4, withDevice(yard(), 'controller', { licences: 1 }))).toEqual([])
+  expect(seen(ctl4, withPart(yard(), 'controller', 'controller', { licences: 1 }))).toEqual([])
 })
 
 test('more access points than the controller carries', () => {
@@ -27,8 +27,11 @@ test('firmware older than the controller takes, number by number', () => {
 })
 
 test('an access point meant for no controller counts for none', () => {
-  const site = withDevice(withDevice(yard(), 'ap-shop', { controllerId: null }), 'controller', {
-    licences: 0,
-  })
+  const site = withPart(
+    withPart(yard(), 'ap-shop', 'adoption', { controllerId: null }),
+    'controller',
+    'controller',
+    { licences: 0 },
+  )
   expect(seen(ctl4, site)).toEqual([])
 })

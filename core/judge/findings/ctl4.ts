@@ -1,4 +1,4 @@
-import { accessPoints, isOlder, typeOf } from '../../plan'
+import { accessPoints, controllers, isOlder, typeOf } from '../../plan'
 import type { Device, Site } from '../../plan'
 import type { Rule, Sighting } from './types'
 import { atDevice } from './where'
@@ -7,22 +7,21 @@ import { atDevice } from './where'
 export const ctl4: Rule = {
   code: 'CTL-4',
   check: ({ site }) =>
-    site.devices
-      .filter(({ kind }) => kind === 'controller')
-      .flatMap((controller) => [...count(site, controller), ...firmware(site, controller)]),
+    controllers(site).flatMap((controller) => [...count(site, controller), ...firmware(site, controller)]),
 }
 
 const membersOf = (site: Site, controller: Device): Device[] =>
-  accessPoints(site).filter(({ controllerId }) => controllerId === controller.id)
+  accessPoints(site).filter(({ adoption }) => adoption?.controllerId === controller.id)
 
 function count(site: Site, controller: Device): Sighting[] {
   const members = membersOf(site, controller)
   const licensed = members.filter((member) => typeOf(site, member)?.needsLicence).length
   const most = typeOf(site, controller)?.maxAccessPoints ?? null
   const sightings: Sighting[] = []
-  if (licensed > controller.licences)
+  const licences = controller.controller?.licences ?? 0
+  if (licensed > licences)
     sightings.push({
-      says: `${controller.name} has ${controller.licences} licences for ${licensed} access points that need one.`,
+      says: `${controller.name} has ${licences} licences for ${licensed} access points that need one.`,
       where: [atDevice(controller)],
     })
   if (most !== null && members.length > most)

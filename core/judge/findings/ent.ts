@@ -83,7 +83,9 @@ function mendFor(
 ): Mend | undefined {
   const server = deviceOf(site, profile.radius?.serverId ?? null)
   const radiusClient =
-    profile.radius?.authenticator === 'controller' ? deviceOf(site, device.controllerId) : device
+    profile.radius?.authenticator === 'controller'
+      ? deviceOf(site, device.adoption?.controllerId ?? null)
+      : device
   if (!profile.radius || !server?.radius || !radiusClient) return undefined
   const { radius } = profile
   const known = server.radius.clients.find(({ deviceId }) => deviceId === radiusClient.id)
@@ -113,7 +115,7 @@ function withClients(site: Site, server: Device, profile: SecurityProfile, ssid:
   const askers = site.devices
     .filter((device) => isOnAir(device) && ssidsOn(site, device).some(({ id }) => id === ssid.id))
     .flatMap((device) =>
-      profile.radius?.authenticator === 'controller' ? (device.controllerId ?? []) : device.id,
+      profile.radius?.authenticator === 'controller' ? (device.adoption?.controllerId ?? []) : device.id,
     )
   const clients = server.radius?.clients ?? []
   const missing = [...new Set(askers)].filter((id) => !clients.some(({ deviceId }) => deviceId === id))

@@ -9,6 +9,7 @@ import {
   withDevice,
   withManagement,
   withNetwork,
+  withPart,
   withPort,
   withProfile,
   withSsid,
@@ -54,7 +55,7 @@ const SPOILERS: Record<string, (site: Site) => Site> = {
   'guests always': (site) => withSsid(site, 'ssid-berth', { schedule: 'always' }),
   TKIP: (site) => withProfile(site, 'prof-crew', { mode: 'wpa-tkip' }),
   WPS: (site) => withProfile(site, 'prof-berth', { wps: true }),
-  UPnP: (site) => withDevice(site, 'gateway', { upnp: true }),
+  UPnP: (site) => withPart(site, 'gateway', 'router', { upnp: true }),
   'stray server': (site) =>
     withDevice(site, 'controller', {
       strayServer: { start: '172.27.12.30', end: '172.27.12.60', gateway: null, nameServers: [] },
@@ -111,7 +112,7 @@ const YARD_SPOILERS: Record<string, (site: Site) => Site> = {
     ...site,
     rules: [{ id: 'wide', action: 'allow', fromNetworkId: 'tills', to: 'any', enabled: true }, ...site.rules],
   }),
-  'modem routes': (site) => withDevice(site, 'modem', { bridgeMode: false }),
+  'modem routes': (site) => withPart(site, 'modem', 'modem', { bridgeMode: false }),
   'no translation': (site) => withNetwork(site, 'crew', { translated: false }),
   'old RADIUS port': (site) => ({
     ...site,

@@ -4,7 +4,7 @@ import { attachmentOf } from '../../network/layer2'
 import type { Site } from '../../plan'
 import { bareDevice, newPort } from '../../plan'
 import { cable, leakYard, plain } from '~/tests/kit/leakYard'
-import { boatyard, demoYard, seen, withDevice, withManagement, withPort } from '~/tests/kit/yard'
+import { boatyard, demoYard, seen, withDevice, withManagement, withPart, withPort } from '~/tests/kit/yard'
 import { adr1 } from './adr1'
 import { adr3 } from './adr3'
 import { adr5 } from './adr5'
@@ -139,7 +139,7 @@ describe('addresses as they really are', () => {
 
 describe('a router behind the router', () => {
   const fixed = (part: object) =>
-    withDevice(boatyard(), 'cafe-router', {
+    withPart(boatyard(), 'cafe-router', 'router', {
       uplink: {
         port: 1,
         addressing: 'fixed',

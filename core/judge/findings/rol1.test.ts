@@ -1,9 +1,14 @@
-import { boatyard, expectMended, seen, withDevice } from '~/tests/kit/yard'
+import { boatyard, expectMended, seen, withPart } from '~/tests/kit/yard'
 import type { Site } from '../../plan'
 import { rol1 } from './rol1'
 
 const cabledBy = (port: number, role: 'innerRouter' | 'plainAp'): Site => {
-  const site = withDevice(boatyard(), 'cafe-router', role === 'plainAp' ? { role, uplink: null } : { role })
+  const site = withPart(
+    boatyard(),
+    'cafe-router',
+    'router',
+    role === 'plainAp' ? { role, uplink: null } : { role },
+  )
   const links = site.links.map((link) =>
     link.id === 'l-sw-cafe-cafe-router' ? { ...link, b: { deviceId: 'cafe-router', port } } : link,
   )

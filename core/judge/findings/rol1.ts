@@ -1,5 +1,13 @@
-import { routesAtHome } from '../../network/layer2'
-import { linkAt, neighbourAt, portName, portSpecOf } from '../../plan'
+import {
+  isHouseholdRouter,
+  kindOf,
+  linkAt,
+  neighbourAt,
+  portName,
+  portSpecOf,
+  routesAtHome,
+  wanOf,
+} from '../../plan'
 import type { Device, Link, LinkEnd, Port, Site } from '../../plan'
 import type { Mend, Rule, Sighting } from './types'
 import { atPort } from './where'
@@ -9,12 +17,12 @@ export const rol1: Rule = {
   code: 'ROL-1',
   check: ({ site }) =>
     site.devices
-      .filter(({ kind, air }) => kind === 'router' && air === null)
+      .filter((device) => isHouseholdRouter(device) && device.air === null)
       .flatMap((device) => (routesAtHome(device) ? inner(site, device) : plain(site, device))),
 }
 
 const isWan = (site: Site, device: Device, { number }: Port): boolean =>
-  portSpecOf(site, device, number)?.role === 'wan' || device.uplink?.port === number
+  portSpecOf(site, device, number)?.role === 'wan' || wanOf(device)?.port === number
 
 const cabled = (site: Site, device: Device, port: Port): Link | undefined =>
   linkAt(site, { deviceId: device.id, port: port.number })
@@ -46,7 +54,7 @@ function inner(site: Site, device: Device): Sighting[] {
       const end = { deviceId: device.id, port: port.number }
       const link = cabled(site, device, port)
       const neighbour = neighbourAt(site, end)?.device
-      if (!link || !neighbour || !FEEDERS.has(neighbour.kind)) return []
+      if (!link || !neighbour || !kindOf(neighbour).feedsOn) return []
       return [
         sighting(
           site,
@@ -57,8 +65,6 @@ function inner(site: Site, device: Device): Sighting[] {
       ]
     })
 }
-
-const FEEDERS = new Set<Device['kind']>(['modem', 'gateway', 'switch', 'unmanagedSwitch'])
 
 const sighting = (site: Site, end: LinkEnd, says: string, mend: Mend | undefined): Sighting => ({
   says,

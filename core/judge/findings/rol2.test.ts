@@ -1,4 +1,4 @@
-import { boatyard, expectMended, seen } from '~/tests/kit/yard'
+import { boatyard, expectMended, seen, withPart } from '~/tests/kit/yard'
 import { rol2 } from './rol2'
 
 test('a switch between modem and gateway, and the cable goes straight', () => {
@@ -17,9 +17,8 @@ test('a switch between modem and gateway, and the cable goes straight', () => {
 test('straight into the gateway, or a modem that routes itself, is no such mistake', () => {
   expect(seen(rol2, boatyard())).toEqual([])
   const site = boatyard()
-  const routing = site.devices.map((d) => (d.id === 'modem' ? { ...d, bridgeMode: false } : d))
   const links = site.links.map((l) =>
     l.id === 'l-modem-gateway' ? { ...l, b: { deviceId: 'switch', port: 14 } } : l,
   )
-  expect(seen(rol2, { ...site, devices: routing, links })).toEqual([])
+  expect(seen(rol2, withPart({ ...site, links }, 'modem', 'modem', { bridgeMode: false }))).toEqual([])
 })

@@ -1,5 +1,4 @@
-import { routesAtHome } from '../../network/layer2'
-import { linkAt, neighbourAt } from '../../plan'
+import { kindOf, linkAt, neighbourAt, routesAtHome, wanOf } from '../../plan'
 import type { Device, Link, Site } from '../../plan'
 import type { Mend, Rule } from './types'
 import { atDevice } from './where'
@@ -9,7 +8,7 @@ export const rol2: Rule = {
   code: 'ROL-2',
   check: ({ site }) =>
     site.devices
-      .filter(({ kind, bridgeMode }) => kind === 'modem' && bridgeMode)
+      .filter(({ modem }) => modem?.bridgeMode)
       .flatMap((modem) =>
         modem.ports.flatMap(({ number }) => {
           const neighbour = neighbourAt(site, { deviceId: modem.id, port: number })
@@ -26,14 +25,17 @@ export const rol2: Rule = {
 }
 
 const mayFollowModem = (device: Device): boolean =>
-  device.kind === 'gateway' || device.kind === 'station' || routesAtHome(device)
+  kindOf(device).routes === 'always' || device.station !== null || routesAtHome(device)
 
 /** The modem's cable goes into the gateway's uplink; what was plugged in there before comes out. */
 function straight(site: Site, modem: Device, link: Link): Mend | undefined {
-  const gateways = site.devices.filter(({ kind, uplink }) => kind === 'gateway' && uplink !== null)
+  const gateways = site.devices.filter(
+    (device) => kindOf(device).routes === 'always' && wanOf(device) !== null,
+  )
   const [gateway] = gateways
-  if (!gateway?.uplink || gateways.length > 1) return undefined
-  const end = { deviceId: gateway.id, port: gateway.uplink.port }
+  const wan = gateway && wanOf(gateway)
+  if (!wan || gateways.length > 1) return undefined
+  const end = { deviceId: gateway.id, port: wan.port }
   const before = linkAt(site, end)
   const side = link.a.deviceId === modem.id ? 'b' : 'a'
   return {

@@ -1,7 +1,7 @@
 import { managementInterface } from '../../network/layer2'
 import { hearEachOther, uplinkOf } from '../../network/layer3'
 import type { Twin } from '../../network/layer3'
-import { neighbourAt, networkOf } from '../../plan'
+import { isGateway, neighbourAt, networkOf, wanOf } from '../../plan'
 import type { Device, Site } from '../../plan'
 import { putDevice } from './mends'
 import type { Rule, Sighting } from './types'
@@ -15,17 +15,18 @@ export const rol3: Rule = {
 
 const behindRouter = (site: Site, twin: Twin): Sighting[] =>
   site.devices.flatMap((router) => {
-    const uplink = router.uplink ? uplinkOf(twin, router.id) : null
-    if (!router.uplink || !uplink?.ok || uplink.kind !== 'feed' || !uplink.translatedTwice) return []
-    const modem = neighbourAt(site, { deviceId: router.id, port: router.uplink.port })?.device
-    if (!modem) return []
+    const wan = wanOf(router)
+    const uplink = wan && uplinkOf(twin, router.id)
+    if (!wan || !uplink?.ok || uplink.kind !== 'feed' || !uplink.translatedTwice) return []
+    const modem = neighbourAt(site, { deviceId: router.id, port: wan.port })?.device
+    if (!modem?.modem) return []
     return [
       {
         says: `${modem.name} is a router itself, and ${router.name} behind it translates a second time.`,
         where: [atDevice(modem), atDevice(router)],
         mend: putDevice(`Put ${modem.name} in bridge mode`, {
           ...modem,
-          bridgeMode: true,
+          modem: { ...modem.modem, bridgeMode: true },
           strayServer: null,
         }),
       },
@@ -34,7 +35,7 @@ const behindRouter = (site: Site, twin: Twin): Sighting[] =>
 
 /** A site has one gateway (common practice, no source): of two in one network, clients follow either. */
 function sideBySide(site: Site, twin: Twin): Sighting[] {
-  const gateways = site.devices.filter(({ kind, role }) => kind === 'gateway' || role === 'gateway')
+  const gateways = site.devices.filter(isGateway)
   return gateways.flatMap((one, i) =>
     gateways.slice(i + 1).flatMap((other) => {
       const [a, b] = [one, other].map((device) => placeOf(twin, device))

@@ -1,5 +1,4 @@
-import { isOlder, typeOf } from '../../plan'
-import type { DeviceKind } from '../../plan'
+import { isOlder, kindOf, typeOf } from '../../plan'
 import type { Rule } from './types'
 import { atDevice, atSsid } from './where'
 
@@ -16,14 +15,12 @@ const FACTORY_SSIDS = new Set([
   'network',
 ])
 
-const NO_LOGIN = new Set<DeviceKind>(['unmanagedSwitch', 'station', 'injector', 'powerline'])
-
 /** Doors left as the factory left them. */
 export const sec1: Rule = {
   code: 'SEC-1',
   check: ({ site }) => [
     ...site.devices
-      .filter(({ defaultLogin, kind }) => defaultLogin && !NO_LOGIN.has(kind))
+      .filter((device) => device.defaultLogin && kindOf(device).hasLogin)
       .map((device) => ({ says: `${device.name} still has the factory login.`, where: [atDevice(device)] })),
     ...site.ssids
       .filter(({ name }) => FACTORY_SSIDS.has(name.toLowerCase()))

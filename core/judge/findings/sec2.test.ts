@@ -1,4 +1,4 @@
-import { expectMended, seen, withDevice, withProfile, withSsid, yard } from '~/tests/kit/yard'
+import { expectMended, seen, withPart, withProfile, withSsid, yard } from '~/tests/kit/yard'
 import { sec2 } from './sec2'
 
 test.each(['open', 'wep'] as const)('%s stops the work', (mode) => {
@@ -8,7 +8,7 @@ test.each(['open', 'wep'] as const)('%s stops the work', (mode) => {
 test('TKIP, WPS, UPnP and guests around the clock have one-click mends', () => {
   expectMended(sec2, withProfile(yard(), 'prof-crew', { mode: 'wpa-tkip' }))
   expectMended(sec2, withProfile(yard(), 'prof-crew', { wps: true }))
-  expectMended(sec2, withDevice(yard(), 'gateway', { upnp: true }))
+  expectMended(sec2, withPart(yard(), 'gateway', 'router', { upnp: true }))
   expectMended(sec2, withSsid(yard(), 'ssid-berth', { schedule: 'always' }))
 })
 

@@ -10,11 +10,14 @@ export const sec2: Rule = {
   check: ({ site }) => [
     ...site.profiles.filter((profile) => inUse(site, profile)).flatMap(ofProfile),
     ...site.devices
-      .filter(({ upnp }) => upnp)
+      .filter(({ router }) => router?.upnp)
       .map((device) => ({
         says: `UPnP is on at ${device.name}: any program inside can open a door to the outside.`,
         where: [atDevice(device)],
-        mend: putDevice(`Switch UPnP off at ${device.name}`, { ...device, upnp: false }),
+        mend: putDevice(`Switch UPnP off at ${device.name}`, {
+          ...device,
+          router: device.router && { ...device.router, upnp: false },
+        }),
       })),
     ...guestsAlwaysOn(site),
   ],

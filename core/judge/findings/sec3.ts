@@ -11,7 +11,7 @@ export const sec3: Rule = {
     site.ssids
       .filter(
         ({ id, hidden }) =>
-          hidden && !site.devices.some(({ air, kind }) => air?.ssidId === id && kind !== 'station'),
+          hidden && !site.devices.some(({ air, station }) => air?.ssidId === id && station === null),
       )
       .map((ssid) => ({
         says: `“${ssid.name}” is hidden. That is no lock, and every client has to call for it by name.`,

@@ -2,7 +2,7 @@ import { cablePath, interfaceIn, isMember, socketNumber, vlanNeeds } from '../..
 import type { Membership, Place, VlanNeed } from '../../network/layer2'
 import { perTwin } from '../../network/layer3'
 import type { Twin } from '../../network/layer3'
-import { deviceOf, vlanName } from '../../plan'
+import { deviceOf, isSetByPort, vlanName, wanOf } from '../../plan'
 import type { Id, LinkEnd, Network, Port, Site } from '../../plan'
 
 /** VLANs that something needs on a port of a managed device and that are not there. */
@@ -56,8 +56,8 @@ const interfaceOfNetwork = (network: Network): Id | null => network.routedBy ?? 
 
 function managedPort(site: Site, deviceId: Id, number: number): Port | undefined {
   const device = deviceOf(site, deviceId)
-  if (device?.kind !== 'switch' && device?.kind !== 'gateway') return undefined
-  return device.uplink?.port === number ? undefined : device.ports.find((port) => port.number === number)
+  if (!device || !isSetByPort(device)) return undefined
+  return wanOf(device)?.port === number ? undefined : device.ports.find((port) => port.number === number)
 }
 
 function note(gaps: Map<string, MissingVlans>, deviceId: Id, port: Port, need: VlanNeed): void {

@@ -1,4 +1,4 @@
-import { neighbourAt, portName } from '../../plan'
+import { isAccessPoint, kindOf, neighbourAt, portName } from '../../plan'
 import type { LinkEnd, Site } from '../../plan'
 import { putPort } from './mends'
 import type { Rule } from './types'
@@ -10,9 +10,7 @@ export const vln1: Rule = {
   code: 'VLN-1',
   check: ({ site, twin }) =>
     missingVlans(twin)
-      .filter(
-        ({ end, port }) => !(port.mode === 'access' && neighbourAt(site, end)?.device.kind === 'accessPoint'),
-      )
+      .filter(({ end, port }) => !(port.mode === 'access' && isAccessPoint(neighbourAt(site, end)?.device)))
       .map(({ end, port, vlanIds, neededBy }) => ({
         says: `${vlanList(site, vlanIds)} is missing on ${portName(site, end)}. Needed by ${neededBy.join(', ')}.`,
         where: [atPort(site, end)],
@@ -37,6 +35,6 @@ export const vln1: Rule = {
 
 /** A port to another bridge may carry several VLANs; one to a client must not. */
 const carriesMore = (site: Site, end: LinkEnd): boolean => {
-  const kind = neighbourAt(site, end)?.device.kind
-  return kind !== undefined && kind !== 'station' && kind !== 'controller' && kind !== 'radius'
+  const device = neighbourAt(site, end)?.device
+  return device !== undefined && kindOf(device).forwards !== 'host'
 }

@@ -1,7 +1,7 @@
 import { awareSocketsBehind, classify, placeKey, portAt, socketNumber } from '../../network/layer2'
 import type { Place } from '../../network/layer2'
 import type { Twin } from '../../network/layer3'
-import { deviceOf, portName, vlanName } from '../../plan'
+import { deviceOf, isAccessPoint, portName, vlanName, wanOf } from '../../plan'
 import type { LinkEnd, Site } from '../../plan'
 import { putPort } from './mends'
 import type { Mend, PlanView, Rule, Sighting } from './types'
@@ -28,13 +28,13 @@ export const vln2: Rule = {
 }
 
 /** Sockets of VLAN-aware devices, a router's uplink aside. */
-const untaggedPlaces = ({ site, twin }: PlanView): Place[] =>
+const untaggedPlaces = ({ twin }: PlanView): Place[] =>
   [...twin.fabric.nodes.values()].flatMap(({ device, behaviour, ports }) =>
     behaviour !== 'aware'
       ? []
       : [...ports.values()].flatMap(({ key, group, peer }) => {
           const number = socketNumber(key)
-          const isUplink = deviceOf(site, device.id)?.uplink?.port === number
+          const isUplink = wanOf(device)?.port === number
           return number === null || !peer || group !== 'lan' || isUplink ? [] : [{ deviceId: device.id, key }]
         }),
   )
@@ -74,7 +74,7 @@ function followAccessPoint(
   a: number | null,
   b: number | null,
 ): Mend | undefined {
-  const isAp = (end: LinkEnd) => deviceOf(site, end.deviceId)?.kind === 'accessPoint'
+  const isAp = (end: LinkEnd) => isAccessPoint(deviceOf(site, end.deviceId))
   if (isAp(endA) === isAp(endB)) return undefined
   const [switchEnd, nativeVlan] = isAp(endA) ? [endB, a] : [endA, b]
   const port = deviceOf(site, switchEnd.deviceId)?.ports.find(({ number }) => number === switchEnd.port)

@@ -1,5 +1,5 @@
 import { socket } from '../../network/layer2'
-import { accessPoints, neighbourAt, portName } from '../../plan'
+import { accessPoints, kindOf, neighbourAt, portName } from '../../plan'
 import { putPort } from './mends'
 import type { Rule } from './types'
 import { vlanList } from './vlanPath'
@@ -18,7 +18,7 @@ export const vln3: Rule = {
           !own ||
           own.tagged.size === 0 ||
           !neighbour ||
-          neighbour.device.kind !== 'switch' ||
+          kindOf(neighbour.device).switching !== 'managed' ||
           port?.mode !== 'access'
         )
           return []

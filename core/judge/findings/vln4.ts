@@ -1,4 +1,4 @@
-import { neighbourAt, portName } from '../../plan'
+import { isAccessPoint, isSetByPort, kindOf, neighbourAt, portName } from '../../plan'
 import type { Device, Site } from '../../plan'
 import { putPort } from './mends'
 import type { Mend, Rule } from './types'
@@ -10,7 +10,7 @@ export const vln4: Rule = {
   code: 'VLN-4',
   check: ({ site, twin }) =>
     site.devices
-      .filter(({ kind }) => kind === 'unmanagedSwitch')
+      .filter((device) => kindOf(device).switching === 'plain')
       .flatMap((device) => {
         const tags = new Set(
           device.ports.flatMap(({ number }) => {
@@ -43,13 +43,11 @@ function untagged(site: Site, device: Device): Mend | undefined {
   const neighbours = device.ports.flatMap(
     ({ number }) => neighbourAt(site, { deviceId: device.id, port: number }) ?? [],
   )
-  const feeders = neighbours.flatMap(({ device: far, end }) =>
-    far.kind === 'switch' || far.kind === 'gateway' ? [{ far, end }] : [],
-  )
+  const feeders = neighbours.flatMap(({ device: far, end }) => (isSetByPort(far) ? [{ far, end }] : []))
   const [feeder] = feeders
   const port = feeder?.far.ports.find(({ number }) => number === feeder.end.port)
   if (!feeder || !port || feeders.length > 1 || port.nativeVlan === null) return undefined
-  if (neighbours.some(({ device: far }) => far.kind === 'accessPoint')) return undefined
+  if (neighbours.some(({ device: far }) => isAccessPoint(far))) return undefined
   return putPort(`Make ${portName(site, feeder.end)} an access port of ${port.nativeVlan}`, feeder.far.id, {
     ...port,
     mode: 'access',

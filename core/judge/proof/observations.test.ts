@@ -1,6 +1,7 @@
 import { demoYard, yard } from '~/tests/kit/yard'
 import { evidenceFor, verdictOn } from './observations'
-import type { Observation, Seen } from './observations'
+import type { Observation } from './observations'
+import type { Seen } from './testKinds'
 
 const site = demoYard()
 const on = (seen: Seen) => verdictOn(site, { seen, who: 'R. Amber' })

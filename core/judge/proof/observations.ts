@@ -1,16 +1,7 @@
-import { contains, networkAround, subnetOrNull } from '../../network/addressing'
-import { attachmentOf } from '../../network/layer2'
 import { deviceOf, networkOf } from '../../plan'
 import type { Id, Requirement, Site } from '../../plan'
-
-/** What somebody saw and says by hand. */
-export type Seen =
-  | { kind: 'running'; deviceId: Id }
-  /** The address that was read on a client there; null: it got none. */
-  | { kind: 'address'; attachmentId: string; ip: string | null }
-  | { kind: 'ping'; fromNetworkId: Id; to: Requirement['to']; answered: boolean }
-  | { kind: 'level'; areaId: Id; rssiDbm: number }
-  | { kind: 'signed' }
+import { goalName, testKindOf } from './testKinds'
+import type { Seen, SeenVerdict } from './testKinds'
 
 /** One thing seen, with where, when and by whom. typed: a person says so. */
 export interface Observation {
@@ -24,71 +15,9 @@ export interface Observation {
   seen: Seen
 }
 
-export interface SeenVerdict {
-  /** What was seen, in words. */
-  says: string
-  /** Whether it is as the plan and its requirements have it; null: they say nothing of it. */
-  ok: boolean | null
-}
-
 /** Holds one observation against the plan as it is now. */
-export function verdictOn(site: Site, { seen, who }: Pick<Observation, 'seen' | 'who'>): SeenVerdict {
-  switch (seen.kind) {
-    case 'running': {
-      const name = deviceOf(site, seen.deviceId)?.name
-      return {
-        says: `${name ?? 'A device that is not in the plan any more'} is running`,
-        ok: name ? true : null,
-      }
-    }
-    case 'address':
-      return addressVerdict(site, seen.attachmentId, seen.ip)
-    case 'ping':
-      return pingVerdict(site, seen)
-    case 'level': {
-      const area = site.areas.find(({ id }) => id === seen.areaId)
-      return {
-        says: `${seen.rssiDbm} dBm in ${area?.name ?? 'an area that is not in the plan any more'}`,
-        ok: area ? seen.rssiDbm >= area.leastSignalDbm : null,
-      }
-    }
-    case 'signed':
-      return { says: `Signed by ${who}`, ok: true }
-  }
-}
-
-function addressVerdict(site: Site, attachmentId: string, ip: string | null): SeenVerdict {
-  const place = attachmentOf(site, attachmentId)
-  const label = place?.label ?? 'a place that is not in the plan any more'
-  const meant = networkOf(site, place?.networkId ?? null)
-  const subnet = subnetOrNull(meant?.subnet ?? null)
-  if (ip === null) return { says: `no address at ${label}`, ok: place ? false : null }
-  const home = networkAround(site, ip)
-  const where = home && home.id !== meant?.id ? `, an address of ${home.name}` : ''
-  return { says: `${ip} at ${label}${where}`, ok: subnet ? contains(subnet, ip) : null }
-}
-
-const goalName = (site: Site, to: Requirement['to']): string =>
-  to === 'internet' ? 'the internet' : (networkOf(site, to.networkId)?.name ?? 'a network that is gone')
-
-function pingVerdict(site: Site, seen: Extract<Seen, { kind: 'ping' }>): SeenVerdict {
-  const from = networkOf(site, seen.fromNetworkId)?.name ?? 'a network that is gone'
-  const asked = site.requirements.find((one) => isAbout(one, seen))?.strength
-  return {
-    says: `ping from ${from} to ${goalName(site, seen.to)} ${seen.answered ? 'answered' : 'not answered'}`,
-    ok: asked === undefined || asked === 'may' ? null : seen.answered === (asked === 'must'),
-  }
-}
-
-/** Whether a requirement speaks of that traffic. */
-export const isAbout = (
-  { fromNetworkId, to }: Pick<Requirement, 'fromNetworkId' | 'to'>,
-  seen: { fromNetworkId: Id; to: Requirement['to'] },
-): boolean =>
-  fromNetworkId === seen.fromNetworkId &&
-  (typeof to === 'object' && typeof seen.to === 'object'
-    ? to.networkId === seen.to.networkId
-    : to === seen.to)
+export const verdictOn = (site: Site, { seen, who }: Pick<Observation, 'seen' | 'who'>): SeenVerdict =>
+  testKindOf(seen).verdict(site, seen, who)
 
 /**
  * proven: the newest ping on this revision is as it must be · contradicted: it is not · old: it was proven, on an earlier
@@ -111,7 +40,7 @@ export function evidenceFor(site: Site, revision: number, observations: readonly
   return site.requirements
     .filter(({ strength }) => strength !== 'may')
     .map((requirement) => {
-      const by = newest.find(({ seen }) => seen.kind === 'ping' && isAbout(requirement, seen)) ?? null
+      const by = newest.find(({ seen }) => testKindOf(seen).counts.requirement?.(seen, requirement)) ?? null
       const ok = by && verdictOn(site, by).ok
       const state: EvidenceState = !by
         ? 'open'
@@ -135,7 +64,12 @@ export function evidenceFor(site: Site, revision: number, observations: readonly
 /** Devices that somebody saw running, whatever the revision: a later edit does not switch them off. */
 export const seenRunning = (site: Site, observations: readonly Observation[]): ReadonlySet<Id> =>
   new Set(
-    observations.flatMap(({ seen }) =>
-      seen.kind === 'running' && deviceOf(site, seen.deviceId) ? [seen.deviceId] : [],
-    ),
+    observations.flatMap(({ seen }) => {
+      const id = testKindOf(seen).counts.running?.(seen)
+      return id !== undefined && deviceOf(site, id) ? [id] : []
+    }),
   )
+
+/** Whether somebody signed for the work. */
+export const isSigned = (observations: readonly Observation[]): boolean =>
+  observations.some(({ seen }) => testKindOf(seen).counts.signature === true)

@@ -1,3 +1,4 @@
+import { wanOf } from '../../plan/kinds'
 import type { Device, Network, Site } from '../../plan/types'
 
 export interface FixedAddress {
@@ -21,7 +22,7 @@ function managementAddress(device: Device): FixedAddress[] {
 }
 
 function uplinkAddress(device: Device): FixedAddress[] {
-  const uplink = device.uplink
+  const uplink = wanOf(device)
   return uplink?.addressing === 'fixed' && uplink.ip !== null
     ? [{ ip: uplink.ip, device, use: 'uplink', networkId: null }]
     : []

@@ -1,3 +1,4 @@
+import { kindOf } from '../../plan'
 import type { Network, Site } from '../../plan'
 import { ipText } from './ipv4'
 import { largestFreePool } from './pool'
@@ -13,7 +14,7 @@ export function suggestNetwork(site: Site, id: string): Network {
   const vlanId = Math.min(LAST_VLAN, Math.max(FIRST_VLAN, (Math.floor(highest / VLAN_STEP) + 1) * VLAN_STEP))
   const subnet = parseSubnet(`172.28.${vlanId % 256}.0/24`)
   const gateway = subnet.ok ? ipText(subnet.value.firstUsable) : null
-  const router = site.devices.find(({ kind }) => kind === 'gateway')?.id ?? null
+  const router = site.devices.find((device) => kindOf(device).routes === 'always')?.id ?? null
   return {
     id,
     name: '',

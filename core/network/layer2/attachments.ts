@@ -1,3 +1,4 @@
+import { kindOf } from '../../plan/kinds'
 import { freeSockets, jackNetwork, linkAt, portName, ssidsOn } from '../../plan/lookups'
 import { indexOf } from '../../plan/siteIndex'
 import type { Device, Id, Site, Ssid } from '../../plan/types'
@@ -23,35 +24,24 @@ export function attachmentsOf(site: Site): readonly Attachment[] {
   return made
 }
 
-function listAttachments(site: Site): Attachment[] {
-  return site.devices.flatMap((device) => {
-    switch (device.kind) {
-      case 'accessPoint':
-        return [...ssidsOn(site, device).map((ssid) => onAir(device, ssid)), ...jacks(site, device)]
-      case 'router':
-        return [
-          ...ssidsOn(site, device).map((ssid) => onAir(device, ssid)),
-          ...socketAttachments(site, device),
-        ]
-      case 'switch':
-      case 'gateway':
-      case 'unmanagedSwitch':
-        return socketAttachments(site, device)
-      case 'station':
-        return [
-          {
-            id: `station:${device.id}`,
-            kind: 'station' as const,
-            label: device.name,
-            place: { deviceId: device.id, key: 'self' as const },
-            networkId: device.management.networkId,
-          },
-        ]
-      default:
-        return []
-    }
+const listAttachments = (site: Site): Attachment[] =>
+  site.devices.flatMap((device) => {
+    if (device.station) return [atStation(device)]
+    const { hasStrip, wireVlans } = kindOf(device)
+    return [
+      ...ssidsOn(site, device).map((ssid) => onAir(device, ssid)),
+      ...(hasStrip ? socketAttachments(site, device) : []),
+      ...(wireVlans === 'bySsids' ? jacks(site, device) : []),
+    ]
   })
-}
+
+const atStation = (device: Device): Attachment => ({
+  id: `station:${device.id}`,
+  kind: 'station',
+  label: device.name,
+  place: { deviceId: device.id, key: 'self' },
+  networkId: device.management.networkId,
+})
 
 const onAir = (device: Device, ssid: Ssid): Attachment => ({
   id: `ssid:${device.id}:${ssid.id}`,

@@ -1,3 +1,4 @@
+import { isInnerRouter, kindOf, wanOf } from '../../plan/kinds'
 import { networkAround } from '../addressing'
 import { networkOf } from '../../plan/lookups'
 import type { Device, Id, Network } from '../../plan/types'
@@ -5,7 +6,6 @@ import { attachmentsOf } from './attachments'
 import type { Fabric } from './fabricTypes'
 import { socket } from './keys'
 import type { Place } from './keys'
-import { routesAtHome } from './nodes'
 import { awareSocketsBehind, portAt } from './plain'
 
 /** A place that a network has to get to, and who is there. */
@@ -23,12 +23,11 @@ export function vlanNeeds(fabric: Fabric): VlanNeed[] {
     return network ? [{ from: place, network, who: label }] : []
   })
   const gear = site.devices
-    .filter(({ kind, management }) => kind !== 'station' && management.addressing !== 'none')
+    .filter(({ station, management }) => station === null && management.addressing !== 'none')
     .flatMap((device): VlanNeed[] => {
       const network = networkOf(site, device.management.networkId)
       if (!network) return []
-      const isHost = device.kind === 'controller' || device.kind === 'radius'
-      const key = isHost ? 'self' : (`self:${network.vlanId}` as const)
+      const key = kindOf(device).forwards === 'host' ? 'self' : (`self:${network.vlanId}` as const)
       return [{ from: { deviceId: device.id, key }, network, who: `${device.name} itself` }]
     })
   return [...clients, ...gear, ...uplinkNeeds(fabric)]
@@ -44,13 +43,14 @@ function uplinkNeeds(fabric: Fabric): VlanNeed[] {
   })
 }
 
-const isInnerRouter = (device: Device): boolean => routesAtHome(device) && device.role !== 'gateway'
-
 /** The network that an inner router's uplink is meant for: that of its typed address, else that of the port before it. */
-export function networkBefore(fabric: Fabric, { id, uplink }: Device): Network | null {
+export function networkBefore(fabric: Fabric, device: Device): Network | null {
+  const uplink = wanOf(device)
   if (!uplink) return null
   const typed = uplink.addressing === 'fixed' ? uplink.ip : null
-  return (typed !== null ? networkAround(fabric.site, typed) : null) ?? pluggedInto(fabric, id, uplink.port)
+  return (
+    (typed !== null ? networkAround(fabric.site, typed) : null) ?? pluggedInto(fabric, device.id, uplink.port)
+  )
 }
 
 /** The network of the port that a socket is cabled to, plain devices passed. */

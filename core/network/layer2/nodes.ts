@@ -1,39 +1,16 @@
+import { kindOf, routesAtHome, wanOf } from '../../plan/kinds'
 import { jackNetwork, networkOf, portSpecOf, ssidsOn, vlansServed } from '../../plan/lookups'
-import type { Device, HouseholdRole, Id, Port, Site, VlanId } from '../../plan/types'
+import type { Device, Id, Port, Site, VlanId } from '../../plan/types'
 import type { Behaviour, FabricNode, FabricPort, PortGroup } from './fabricTypes'
 import { placeKey, socket } from './keys'
 import type { PortKey } from './keys'
 import { admitsAll, membershipOf, untaggedMember } from './membership'
 import type { Membership } from './membership'
 
-const BEHAVIOUR: Record<Exclude<Device['kind'], 'router'>, Behaviour> = {
-  modem: 'transparent',
-  gateway: 'aware',
-  switch: 'aware',
-  unmanagedSwitch: 'transparent',
-  accessPoint: 'aware',
-  controller: 'host',
-  radius: 'host',
-  station: 'host',
-  injector: 'transparent',
-  powerline: 'transparent',
+function behaviourOf(device: Device): Behaviour {
+  const { forwards } = kindOf(device)
+  return forwards === 'byRole' ? (routesAtHome(device) ? 'aware' : 'transparent') : forwards
 }
-
-/** A household router that routes has two sides; one that only bridges is a plain switch with a radio. */
-const ROUTES: Record<HouseholdRole, boolean> = {
-  gateway: true,
-  innerRouter: true,
-  station: true,
-  plainAp: false,
-  bridgeEnd: false,
-  repeater: false,
-}
-
-export const routesAtHome = (device: Device): boolean =>
-  device.kind === 'router' && ROUTES[device.role ?? 'plainAp']
-
-const behaviourOf = (device: Device): Behaviour =>
-  device.kind === 'router' ? (routesAtHome(device) ? 'aware' : 'transparent') : BEHAVIOUR[device.kind]
 
 /** The VLAN of a device's own interface when the plan names no network for it: that of its first socket. */
 export const managementVlan = (device: Device): VlanId | null => device.ports[0]?.nativeVlan ?? null
@@ -87,10 +64,10 @@ function contextOf(site: Site): Context {
 }
 
 function sockets({ site }: Context, device: Device, behaviour: Behaviour): BarePort[] {
-  const wire = device.kind === 'accessPoint' ? new Set(vlansServed(site, device)) : null
+  const wire = kindOf(device).wireVlans === 'bySsids' ? new Set(vlansServed(site, device)) : null
   return device.ports.map((port) => {
     const key = socket(port.number)
-    if (device.uplink?.port === port.number && behaviour === 'aware')
+    if (wanOf(device)?.port === port.number && behaviour === 'aware')
       return portOf(key, untaggedMember(port.nativeVlan ?? 1), 'uplink')
     if (wire) return portOf(key, wireMembership(site, device, port, wire))
     return portOf(key, membershipOf(port), isDeadSocket(site, device, port, behaviour) ? 'apart' : 'lan')
@@ -99,7 +76,7 @@ function sockets({ site }: Context, device: Device, behaviour: Behaviour): BareP
 
 /** The WAN socket of a household router that only bridges leads to a router that is not used. */
 const isDeadSocket = (site: Site, device: Device, port: Port, behaviour: Behaviour): boolean =>
-  device.kind === 'router' &&
+  device.router !== null &&
   behaviour === 'transparent' &&
   portSpecOf(site, device, port.number)?.role === 'wan'
 
@@ -151,24 +128,24 @@ const wholeFrames = (device: Device, allVlans: VlanId[]): Membership =>
 function ownInterfaces(context: Context, device: Device, behaviour: Behaviour): BarePort[] {
   if (behaviour === 'host') return [portOf('self', untaggedMember(null))]
   if (behaviour === 'aware') {
-    const up = device.uplink || (device.air && routesAtHome(device)) ? [upInterface(device)] : []
+    const up = wanOf(device) || (device.air && routesAtHome(device)) ? [upInterface(device)] : []
     return [
       ...ownVlans(context, device).map((vlanId) => portOf(`self:${vlanId}`, untaggedMember(vlanId))),
       ...up,
     ]
   }
   const self = portOf('self', untaggedMember(null))
-  if (device.kind === 'modem')
-    return device.bridgeMode
+  if (device.modem)
+    return device.modem.bridgeMode
       ? [portOf('feed', untaggedMember(null))]
       : [self, portOf('feed', untaggedMember(null), 'apart')]
-  return device.kind === 'router' ? [self] : []
+  return device.router ? [self] : []
 }
 
 const upInterface = (device: Device): BarePort => {
   const vlanId = device.air
     ? (managementVlan(device) ?? 1)
-    : (device.ports.find(({ number }) => number === device.uplink?.port)?.nativeVlan ?? 1)
+    : (device.ports.find(({ number }) => number === wanOf(device)?.port)?.nativeVlan ?? 1)
   return portOf('up', untaggedMember(vlanId), 'uplink')
 }
 

@@ -1,3 +1,4 @@
+import { usedAs } from '~/tests/kit/yard'
 import fc from 'fast-check'
 import { seededRandom } from '../../lib/random'
 import { newAir, bareDevice, emptySite, newPort } from '../../plan'
@@ -122,14 +123,14 @@ describe('household routers', () => {
   })
 
   test('as a plain access point its LAN is part of the network, its WAN socket leads nowhere', () => {
-    const site = withRouter({ role: 'plainAp' })
+    const site = withRouter(usedAs('plainAp'))
     expect(heardFrom(site, 'sw', 2)).toEqual(['home port:3', 'home self'])
     expect(heardFrom({ ...site, links: [cable('sw', 1, 'home', 1)] }, 'sw', 2)).toEqual([])
   })
 
   test('as a router behind a router its uplink ends there', () => {
     const uplink = { port: 1, addressing: 'dhcp' as const, ip: null, prefixLength: null, gateway: null }
-    const site = withRouter({ role: 'innerRouter', uplink })
+    const site = withRouter(usedAs('innerRouter', uplink))
     const segment = segmentsOf(buildFabric({ ...site, links: [cable('sw', 1, 'home', 1)] })).from({
       deviceId: 'sw',
       key: socket(2),
@@ -177,14 +178,14 @@ test('a bridge pair carries whole frames, tags and all; a repeater joins one SSI
         management: { networkId: 'n10', addressing: 'dhcp', ip: null, prefixLength: null, gateway: null },
       }),
       box('near', 'switch', [newPort(1, 20), trunk(2, 10, [20]), trunk(3, 10, [20])]),
-      box('a', 'router', [newPort(1)], { role: 'bridgeEnd' }),
+      box('a', 'router', [newPort(1)], usedAs('bridgeEnd')),
       box('b', 'router', [newPort(1)], {
-        role: 'bridgeEnd',
+        ...usedAs('bridgeEnd'),
         air: newAir('a', { way: 'bridge' }),
       }),
       box('far', 'switch', [trunk(1, 10, [20]), newPort(2, 20)]),
       box('rep', 'router', [newPort(1)], {
-        role: 'repeater',
+        ...usedAs('repeater'),
         air: newAir('ap', { ssidId: 's' }),
       }),
     ],

@@ -2,7 +2,15 @@ import { newAir } from '../../plan'
 import fc from 'fast-check'
 import { attachmentOf } from '../layer2'
 import type { Site } from '../../plan'
-import { boatyard, withDevice, withManagement, withNetwork, withPort, withSsid } from '~/tests/kit/yard'
+import {
+  boatyard,
+  withDevice,
+  withManagement,
+  withNetwork,
+  withPart,
+  withPort,
+  withSsid,
+} from '~/tests/kit/yard'
 import { addressServers } from './addressService'
 import { amongThemselves, matrixOf } from './matrix'
 import { reach } from './reach'
@@ -51,7 +59,7 @@ describe('a router behind a router', () => {
     const unplugged = { ...site, links: site.links.filter(({ id }) => id !== 'l-sw-cafe-cafe-router') }
     expect(ask(unplugged, CAFE).summary).toContain('Nothing alive is plugged into the uplink of Café router')
     const fixed = (ip: string) =>
-      withDevice(site, 'cafe-router', {
+      withPart(site, 'cafe-router', 'router', {
         uplink: { port: 1, addressing: 'fixed', ip, prefixLength: 22, gateway: '172.27.60.1' },
       })
     expect(ask(fixed('172.27.60.9'), CAFE).ok).toBe(true)
@@ -59,7 +67,7 @@ describe('a router behind a router', () => {
   })
 
   test('a modem that routes translates a second time, and still lets out', () => {
-    const site = withDevice(boatyard(), 'modem', { bridgeMode: false })
+    const site = withPart(boatyard(), 'modem', 'modem', { bridgeMode: false })
     expect(uplinkOf(twinOf(site), 'gateway')).toMatchObject({ ok: true, translatedTwice: true })
     expect(ask(site, CREW).stages.at(-1)?.says).toContain('translates a second time')
     expect(ask(site, CREW).ok).toBe(true)

@@ -1,7 +1,7 @@
 import { contains, subnetAround, subnetOrNull } from '../addressing'
-import { interfaceIn, managementInterface, routesAtHome } from '../layer2'
+import { interfaceIn, managementInterface } from '../layer2'
 import type { Place } from '../layer2'
-import { deviceOf } from '../../plan'
+import { deviceOf, isInnerRouter } from '../../plan'
 import type { Device, Id, Network } from '../../plan'
 import { answeringServers } from './addressService'
 import type { AddressServer } from './addressService'
@@ -75,6 +75,6 @@ export function connectedTo(twin: Twin, routerId: Id, ip: string): RouterInterfa
 /** Whether a device stands behind its own translation: what is asked from outside does not get to its networks. */
 export const wallsOff = (twin: Twin, network: Network): Device | null => {
   const owner = deviceOf(twin.site, network.routedBy)
-  const isInner = owner && routesAtHome(owner) && owner.role !== 'gateway'
+  const isInner = owner && isInnerRouter(owner)
   return owner && isInner && network.translated ? owner : null
 }

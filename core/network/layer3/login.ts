@@ -19,7 +19,7 @@ export function loginAt(twin: Twin, ssid: Ssid, accessPointId: string): Login | 
   const accessPoint = deviceOf(twin.site, accessPointId)
   const client =
     profile.radius?.authenticator === 'controller'
-      ? deviceOf(twin.site, accessPoint?.controllerId ?? null)
+      ? deviceOf(twin.site, accessPoint?.adoption?.controllerId ?? null)
       : accessPoint
   const server = deviceOf(twin.site, profile.radius?.serverId ?? null)
   if (!profile.radius || !server?.radius)

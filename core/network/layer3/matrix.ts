@@ -1,7 +1,7 @@
 import { grouped } from '../../lib/grouped'
 import { attachmentsOf } from '../layer2'
 import type { Attachment } from '../layer2'
-import { isEnterprise, networkOf, profileOf } from '../../plan'
+import { controllers, isEnterprise, networkOf, profileOf } from '../../plan'
 import type { Id, Network, Requirement, Site } from '../../plan'
 import { possibleAddresses } from './address'
 import type { Addressed } from './address'
@@ -35,9 +35,10 @@ export function targetsOf(site: Site): { target: Target; name: string }[] {
   return [
     ...site.networks.map(({ id, name }) => ({ target: { kind: 'network' as const, networkId: id }, name })),
     { target: { kind: 'internet' as const }, name: 'the internet' },
-    ...site.devices
-      .filter(({ kind }) => kind === 'controller')
-      .map(({ id, name }) => ({ target: { kind: 'controller' as const, deviceId: id }, name })),
+    ...controllers(site).map(({ id, name }) => ({
+      target: { kind: 'controller' as const, deviceId: id },
+      name,
+    })),
   ]
 }
 

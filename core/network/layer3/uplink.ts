@@ -1,7 +1,7 @@
 import { contains, networkAround, overlaps, subnetAround, subnetOrNull } from '../addressing'
 import { placeKey, socket } from '../layer2'
 import type { Place } from '../layer2'
-import { deviceOf } from '../../plan'
+import { deviceOf, kindOf, wanOf } from '../../plan'
 import type { Device, Id, Network } from '../../plan'
 import { answeringServers, serverName } from './addressService'
 import { interfacesAt, isOnLink } from './hosts'
@@ -38,20 +38,21 @@ function findUplink(twin: Twin, routerId: Id): Uplink {
   const place: Place = { deviceId: routerId, key: 'up' }
   if (!router || !node?.ports.has('up'))
     return no(`${router?.name ?? routerId} has no uplink, so nothing leaves the site.`)
-  const outKey = router.uplink ? socket(router.uplink.port) : 'air'
+  const wan = wanOf(router)
+  const outKey = wan ? socket(wan.port) : 'air'
   const peer = node.ports.get(outKey)?.peer
   const neighbour = peer && twin.fabric.nodes.get(peer.deviceId)?.device
   if (!neighbour)
     return no(
       twin.fabric.silentAir.get(routerId) ?? `Nothing alive is plugged into the uplink of ${router.name}.`,
     )
-  if (neighbour.kind === 'modem')
+  if (neighbour.modem)
     return {
       ok: true,
       kind: 'feed',
       outKey,
       modemName: neighbour.name,
-      translatedTwice: !neighbour.bridgeMode,
+      translatedTwice: !neighbour.modem.bridgeMode,
     }
   return inner(twin, router, place, outKey, neighbour)
 }
@@ -85,7 +86,8 @@ const overlapping = ({ site }: Twin, router: Device, { ip, prefixLength }: Lease
     return subnet !== null && overlaps(subnet, subnetAround(ip, prefixLength))
   })
 
-function typedUplink({ site }: Twin, { uplink }: Device): Lease | null {
+function typedUplink({ site }: Twin, router: Device): Lease | null {
+  const uplink = wanOf(router)
   if (uplink?.addressing !== 'fixed' || uplink.ip === null) return null
   const { ip, gateway } = uplink
   return {
@@ -110,11 +112,11 @@ function leasedUplink(twin: Twin, router: Device, place: Place): Lease | string 
 }
 
 function misplaced(twin: Twin, router: Device, place: Place, neighbour: Device): Uplink {
-  const modems = twin.site.devices.filter(({ kind }) => kind === 'modem')
+  const modems = twin.site.devices.filter(({ modem }) => modem !== null)
   const passed = modems.find(({ id }) =>
     twin.segments.from(place)?.deliveries.has(placeKey({ deviceId: id, key: 'feed' })),
   )
-  if (passed || router.kind === 'gateway')
+  if (passed || kindOf(router).routes === 'always')
     return no(`The uplink of ${router.name} leads to ${neighbour.name}. It belongs straight into the modem.`)
   return no(
     `The uplink of ${router.name} leads to ${neighbour.name}, and no router with an address for it answers there.`,

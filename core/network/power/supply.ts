@@ -1,3 +1,4 @@
+import { kindOf } from '../../plan/kinds'
 import { neighbourAt, portName, portSpecOf, typeOf } from '../../plan/lookups'
 import type { Device, Id, LinkEnd, Port, Site } from '../../plan/types'
 import { canServeClass, poeClassFigures } from './poe'
@@ -28,7 +29,7 @@ export function darkDevices(site: Site, world: PowerWorld = ALL_ON): ReadonlyMap
   for (let before = -1; before !== fedCount(dark);) {
     before = fedCount(dark)
     for (const feeder of site.devices)
-      if (dark.get(feeder.id) === null && (world.up(feeder.id) || feeder.kind === 'injector'))
+      if (dark.get(feeder.id) === null && (world.up(feeder.id) || kindOf(feeder).injects))
         for (const { device } of servedBy(site, feeder, world)) dark.set(device.id, null)
   }
   for (const device of site.devices)
@@ -63,7 +64,7 @@ function servedBy(site: Site, feeder: Device, world: PowerWorld): PoeLoad[] {
 }
 
 /** An injector has no setting: what goes in as data comes out with power. */
-const givesPower = (feeder: Device, port: Port): boolean => feeder.kind === 'injector' || port.poe
+const givesPower = (feeder: Device, port: Port): boolean => kindOf(feeder).injects || port.poe
 
 const endAt = ({ id }: Device, { number }: Port): LinkEnd => ({ deviceId: id, port: number })
 

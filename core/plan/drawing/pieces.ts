@@ -1,4 +1,4 @@
-import { LEAST_WALL_M, crossing, lengthM } from '..'
+import { LEAST_WALL_M, copyOf, crossing, lengthM } from '..'
 import type { AnyRecord, Collection, Edit, Id, Point, Site } from '..'
 
 /** Lists of the plan that lie on the ground. */
@@ -117,7 +117,8 @@ export function copied(
     const record = recordOf(site, ref)
     if (!record || ref.collection === 'devices') return []
     const id = newId()
-    const copy = { ...moved(record, ([x, y]) => [x + offset[0], y + offset[1]]), id }
+    const aside = moved(record, ([x, y]) => [x + offset[0], y + offset[1]])
+    const copy = copyOf(ref.collection, aside, id)
     return [{ edit: put(ref.collection, copy), ref: { collection: ref.collection, id } }]
   })
   return { edits: made.map(({ edit }) => edit), refs: made.map(({ ref }) => ref) }

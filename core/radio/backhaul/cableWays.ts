@@ -1,5 +1,5 @@
 import { CABLE_MBPS, MOST_CHANNEL_M, estimatedLengthM } from '../../network/cabling'
-import { deviceOf, freeSockets, meeting, portSpecOf } from '../../plan'
+import { deviceOf, freeSockets, isSetByPort, kindOf, meeting, portSpecOf } from '../../plan'
 import type { Device, Site } from '../../plan'
 import { UNSTATED_MAINS_MBPS, cableMbps, feedsOf, wiredMbps } from './feeds'
 import type { Hop } from './feeds'
@@ -22,7 +22,7 @@ const MOST_NEW_CABLES = 2
 /** What all cables have in common: they take nobody's air, and cost by the metre. */
 function byTheMetre(site: Site, box: Device | undefined, lengthM: number) {
   const { rates } = site.backhaul
-  const isPlain = box?.kind === 'unmanagedSwitch'
+  const isPlain = box !== undefined && kindOf(box).switching === 'plain'
   return {
     kind: isPlain ? ('plainSwitch' as const) : ('cable' as const),
     takesPercentPer10: 0,
@@ -50,8 +50,6 @@ function plannedCable(site: Site, last: Extract<Hop, { kind: 'cable' }>): WayRow
   }
 }
 
-const SWITCHES = new Set<Device['kind']>(['switch', 'unmanagedSwitch', 'gateway'])
-
 /** Fed devices with a free socket, the nearest first; what is connected behind the device itself is no way to feed it. */
 function switchesInReach(site: Site, device: Device): { box: Device; lengthM: number }[] {
   return site.devices
@@ -59,7 +57,7 @@ function switchesInReach(site: Site, device: Device): { box: Device; lengthM: nu
       const feed = feedsOf(site, 'all').get(box.id)
       return (
         box.id !== device.id &&
-        SWITCHES.has(box.kind) &&
+        (isSetByPort(box) || kindOf(box).switching !== null) &&
         feed !== undefined &&
         !feed.hops.some(({ toId }) => toId === device.id) &&
         freeSockets(site, box).length > 0
@@ -113,7 +111,9 @@ export function mainsWays(site: Site, device: Device): WayRow[] {
   const last = feeds.get(device.id)?.hops.at(-1)
   const planned = last?.kind === 'cable' && last.link.category === 'mains' ? last : null
   const [low, high] = planned?.link.statedMbps ?? UNSTATED_MAINS_MBPS
-  const from = planned?.fromId ?? site.devices.find((box) => box.kind === 'switch' && feeds.has(box.id))?.id
+  const from =
+    planned?.fromId ??
+    site.devices.find((box) => kindOf(box).switching === 'managed' && feeds.has(box.id))?.id
   if (!from) return []
   return [
     {

@@ -99,8 +99,8 @@ export interface FailureStudy {
 /** What one link between two devices would give does not depend on what else fails, so it is worked out once. */
 export function failureStudy(site: Site): FailureStudy {
   const hops = new Map<string, RadioHop>()
-  const seekers = site.devices.filter(({ mesh }) => mesh.seeksParent)
-  const takers = site.devices.filter((device) => device.mesh.takesChildren && canMesh(device))
+  const seekers = site.devices.filter(({ mesh }) => mesh?.seeksParent)
+  const takers = site.devices.filter((device) => device.mesh?.takesChildren && canMesh(device))
   for (const child of seekers)
     for (const parent of takers) {
       if (child.id === parent.id) continue
@@ -126,10 +126,10 @@ export function aftermathOf(study: FailureStudy, element: Element): Aftermath {
   const after = rooted ? ratesOf(mended) : new Map<Id, number>()
   const dark: Aftermath['dark'] = off.map(({ id, name }) => ({ id, name, unpowered: true }))
   const slower: Aftermath['slower'] = []
-  for (const { id, name, kind } of left.devices) {
+  for (const { id, name, modem } of left.devices) {
     const before = study.before.get(id)
     // What lies before the root is no device of the site's own.
-    if (before === undefined || kind === 'modem') continue
+    if (before === undefined || modem !== null) continue
     const now = after.get(id)
     if (now === undefined) dark.push({ id, name, unpowered: false })
     else if (now < before * 0.95 && !reattached.some((one) => one.id === id))
@@ -148,7 +148,7 @@ export function aftermathOf(study: FailureStudy, element: Element): Aftermath {
 function hasFeed(before: Site, left: Site): boolean {
   const joined = (site: Site) => {
     const roots = new Set(rootsOf(site).map(({ id }) => id))
-    const modems = new Set(site.devices.filter(({ kind }) => kind === 'modem').map(({ id }) => id))
+    const modems = new Set(site.devices.filter(({ modem }) => modem !== null).map(({ id }) => id))
     return (
       [...roots].some((id) => modems.has(id)) ||
       site.links.some(
@@ -164,13 +164,13 @@ function hasFeed(before: Site, left: Site): boolean {
 /** Nodes that lost their way and may seek get the best parents that take children and still have a way. */
 function reattach({ hops }: FailureStudy, left: Site): [Site, Aftermath['reattached']] {
   const feeds = feedsOf(left, 'all')
-  const lost = (device: Device) => !feeds.has(device.id) && device.mesh.seeksParent && canMesh(device)
+  const lost = (device: Device) => !feeds.has(device.id) && device.mesh?.seeksParent && canMesh(device)
   const nodes = left.devices.filter(lost)
   if (nodes.length === 0) return [left, []]
   const roots = left.devices.filter(
-    (device) => feeds.has(device.id) && device.mesh.takesChildren && canMesh(device),
+    (device) => feeds.has(device.id) && device.mesh?.takesChildren && canMesh(device),
   )
-  const takers = new Set([...nodes, ...roots].filter(({ mesh }) => mesh.takesChildren).map(({ id }) => id))
+  const takers = new Set([...nodes, ...roots].filter(({ mesh }) => mesh?.takesChildren).map(({ id }) => id))
   const known = new Map([...hops].filter(([, hop]) => takers.has(hop.parentId)))
   const mesh = meshFrom(left, nodes, roots, known)
   const allowed = mesh.problem.edges.filter(({ parent }) =>

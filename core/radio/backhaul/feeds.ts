@@ -1,7 +1,7 @@
 import { WIRED_LOW_SHARE, usPerMbit, wiredTcpGoodputMbps } from '../airtime'
 import { linkSpeedMbps } from '../../network/cabling'
 import { perSite } from '../../lib/perSite'
-import { deviceOf } from '../../plan'
+import { deviceOf, isGateway } from '../../plan'
 import type { AirWay, Device, Id, Link, Site } from '../../plan'
 import { plannedHop } from './plannedHop'
 import type { RadioHop } from './radioHop'
@@ -29,10 +29,8 @@ export interface Feed {
 
 /** Where all feeds begin: gateways, household routers used as one, and for want of any the modem. */
 export function rootsOf(site: Site): Device[] {
-  const gateways = site.devices.filter(
-    ({ kind, role }) => kind === 'gateway' || (kind === 'router' && role === 'gateway'),
-  )
-  return gateways.length > 0 ? gateways : site.devices.filter(({ kind }) => kind === 'modem')
+  const gateways = site.devices.filter(isGateway)
+  return gateways.length > 0 ? gateways : site.devices.filter(({ modem }) => modem !== null)
 }
 
 /** Ways of a plan: cables lead both ways, a radio uplink from the parent to the child. */

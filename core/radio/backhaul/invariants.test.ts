@@ -66,7 +66,7 @@ test.each([
       if (element.id !== 'gateway' && !dark.some(({ unpowered }) => unpowered))
         for (const { id } of dark) expect(left.has(id)).toBe(false)
       for (const { parentId, mbps } of reattached) {
-        expect(site.devices.find(({ id }) => id === parentId)?.mesh.takesChildren).toBe(true)
+        expect(site.devices.find(({ id }) => id === parentId)?.mesh?.takesChildren).toBe(true)
         expect(mbps).toBeGreaterThan(0)
       }
       for (const { beforeMbps, afterMbps } of slower) expect(afterMbps).toBeLessThan(beforeMbps)

@@ -1,3 +1,4 @@
+import { isAccessPoint, roleRow } from '../../plan'
 import { perSite } from '../../lib/perSite'
 import type { Band, Device, Site } from '../../plan'
 import { endToEnd, feedsOf } from './feeds'
@@ -13,12 +14,10 @@ export interface ParentOption {
 }
 
 /** Whether a device may be part of a mesh: it serves clients and keeps no network of its own behind it. */
-export const canMesh = (device: Device): boolean =>
-  device.kind === 'accessPoint' ||
-  (device.kind === 'router' && ['plainAp', 'repeater', 'gateway'].includes(device.role ?? ''))
+export const canMesh = (device: Device): boolean => roleRow(device)?.meshes ?? isAccessPoint(device)
 
 /** The bands on which a node may have its uplink: that of a radio kept for backhaul, else those of its planned uplink or 5 GHz. */
-export const backhaulBand = (device: Device): Band => device.mesh.ownBand ?? device.air?.band ?? '5'
+export const backhaulBand = (device: Device): Band => device.mesh?.ownBand ?? device.air?.band ?? '5'
 
 /** Whether a device has no cable that leads to the root: it has a radio uplink, or nothing leads to it and it could seek. */
 export const isUnwired = (site: Site, device: Device): boolean =>

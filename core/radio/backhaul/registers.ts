@@ -35,8 +35,8 @@ function radioFault(child: Device, parent: Device): string | null {
 
 function meshFault(child: Device, parent: Device): string | null {
   if (child.air?.way !== 'mesh') return null
-  if (!parent.mesh.takesChildren) return `${parent.name} takes no children`
-  return child.mesh.seeksParent ? null : `${child.name} may not look for a parent`
+  if (!parent.mesh?.takesChildren) return `${parent.name} takes no children`
+  return child.mesh?.seeksParent ? null : `${child.name} may not look for a parent`
 }
 
 function endsFault(site: Site, child: Device): string | null {

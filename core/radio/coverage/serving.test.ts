@@ -1,5 +1,5 @@
-import { demoYard, withDevice } from '~/tests/kit/yard'
-import { NO_MESH, newAir, servesOn } from '../../plan'
+import { demoYard, usedAs, withDevice, withPart } from '~/tests/kit/yard'
+import { newAir, NO_MESH, roleOf, servesOn } from '../../plan'
 import type { Area, Device, Site } from '../../plan'
 import { areaField } from './areaField'
 import { plannedRadios } from './plannedRadios'
@@ -19,20 +19,20 @@ test('a device serves clients on a band unless that radio is kept for a link', (
   expect([servesOn(own, '5'), servesOn(own, '2.4')]).toEqual([false, true])
   const station: Device = {
     ...boxOf('cafe-router'),
-    role: 'station',
+    ...usedAs('station'),
     air: newAir('ap-cafe', { way: 'station', band: '5' }),
   }
   expect([servesOn(station, '5'), servesOn(station, '2.4')]).toEqual([false, false])
-  expect(servesOn({ ...station, role: 'repeater' }, '5')).toBe(true)
+  expect(servesOn({ ...station, ...usedAs('repeater') }, '5')).toBe(true)
   expect(servesOn({ ...shop, kind: 'station' }, '5')).toBe(false)
 })
 
 test('over the pontoon nobody is served by the bridge, however loud it is there', () => {
   const field = areaField(site, pontoon, 2)!
-  const bridge = field.radios.flatMap(({ device }, i) => (device.role === 'bridgeEnd' ? [i] : []))
+  const bridge = field.radios.flatMap(({ device }, i) => (roleOf(device) === 'bridgeEnd' ? [i] : []))
   expect(bridge).toHaveLength(2)
   for (const i of bridge) expect([...field.served.best]).not.toContain(i)
-  const lamp = areaField(withDevice(site, 'bridge-quay', { role: 'plainAp' }), pontoon, 2)!
+  const lamp = areaField(withPart(site, 'bridge-quay', 'router', { role: 'plainAp' }), pontoon, 2)!
   expect(bridge.some((i) => lamp.served.best.includes(i))).toBe(true)
   const gone = areaField(withDevice(site, 'bridge-quay', { position: null }), pontoon, 2)!
   expect(gone.served.signal).toEqual(field.served.signal)

@@ -1,6 +1,6 @@
 import { loadAt, poeBudget, poeClassFigures } from '../../network/power'
 import { estimatedLengthM } from '../../network/cabling'
-import { meeting, neighbourAt, newDevice, portSpecOf, within } from '../../plan'
+import { isAccessPoint, kindOf, meeting, neighbourAt, newDevice, portSpecOf, within } from '../../plan'
 import type { Device, DeviceType, Id, Point, Site } from '../../plan'
 import type { Position } from '../../plan'
 
@@ -45,7 +45,7 @@ function crossesForbidden(site: Site, levelId: Id, from: Point, to: Point): bool
 export function socketsFor(site: Site, device: Device, type: DeviceType | undefined): number {
   const powered = device.ports.filter(({ number }) => portSpecOf(site, device, number)?.pse != null)
   const movable = powered.filter((port) =>
-    loadAt(site, device, port).some(({ device: fed }) => fed.kind === 'accessPoint' && !fed.position?.locked),
+    loadAt(site, device, port).some(({ device: fed }) => isAccessPoint(fed) && !fed.position?.locked),
   )
   const free = powered.filter(({ number }) => !neighbourAt(site, { deviceId: device.id, port: number }))
   const budget = poeBudget(site, device)
@@ -64,7 +64,7 @@ function feedNow(site: Site, device: Device): Candidate['feed'] {
   for (const { number } of device.ports) {
     const neighbour = neighbourAt(site, { deviceId: device.id, port: number })
     const port = neighbour?.device.ports.find((one) => one.number === neighbour.end.port)
-    if (neighbour?.device.kind !== 'switch' || !port) continue
+    if (!neighbour || !port || kindOf(neighbour.device).switching !== 'managed') continue
     if (loadAt(site, neighbour.device, port).some((load) => load.device.id === device.id))
       return { switchId: neighbour.device.id, lengthM: neighbour.link.lengthM }
   }
@@ -77,7 +77,9 @@ export function candidates(
   accessPoints: readonly Device[],
   type: DeviceType | undefined,
 ): Candidate[] {
-  const switches = site.devices.filter(({ kind, position }) => kind === 'switch' && position !== null)
+  const switches = site.devices.filter(
+    (device) => kindOf(device).switching === 'managed' && device.position !== null,
+  )
   const feedOf = (position: Position): Candidate['feed'] => {
     const added = type && { ...newDevice('', '', type), position }
     const reach = switches.flatMap((device) => {

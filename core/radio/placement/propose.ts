@@ -9,7 +9,17 @@ import {
   sceneOf,
 } from '../coverage'
 import { marginDb } from '../propagation'
-import { accessPoints, areaClients, boxOf, distanceM, newDevice, servesOn, typeOf } from '../../plan'
+import {
+  accessPoints,
+  areaClients,
+  boxOf,
+  distanceM,
+  isAccessPoint,
+  kindOf,
+  newDevice,
+  servesOn,
+  typeOf,
+} from '../../plan'
 import type { Area, Device, DeviceType, Edit, Id, Site } from '../../plan'
 import type { Solve } from '../../lib/solver'
 import { best, fewest, sharesOf } from './choose'
@@ -97,7 +107,7 @@ function commonType(site: Site, placed: readonly Device[]): DeviceType | undefin
     if (type) counts.set(type, (counts.get(type) ?? 0) + 1)
   }
   const most = [...counts].sort((a, b) => b[1] - a[1])[0]
-  return most?.[0] ?? site.deviceTypes.find(({ kind }) => kind === 'accessPoint')
+  return most?.[0] ?? site.deviceTypes.find(isAccessPoint)
 }
 
 function problemOf(
@@ -108,7 +118,7 @@ function problemOf(
   aims: PlacementAims,
   onProgress: (share: number) => void,
 ): PlacementProblem {
-  const switches = site.devices.filter(({ kind }) => kind === 'switch')
+  const switches = site.devices.filter((device) => kindOf(device).switching === 'managed')
   const margin = marginDb(site.ground.sigmaDb, site.ground.confidencePercent)
   const points = areas.flatMap((area, index) => {
     onProgress(index / areas.length)

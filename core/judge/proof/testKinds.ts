@@ -1,0 +1,120 @@
+import { contains, networkAround, subnetOrNull } from '../../network/addressing'
+import { attachmentOf } from '../../network/layer2'
+import { deviceOf, networkOf } from '../../plan'
+import type { Id, Requirement, Site } from '../../plan'
+
+/** What somebody saw and says by hand. */
+export type Seen =
+  | { kind: 'running'; deviceId: Id }
+  /** The address that was read on a client there; null: it got none. */
+  | { kind: 'address'; attachmentId: string; ip: string | null }
+  | { kind: 'ping'; fromNetworkId: Id; to: Requirement['to']; answered: boolean }
+  | { kind: 'level'; areaId: Id; rssiDbm: number }
+  | { kind: 'signed' }
+
+export type TestKindName = Seen['kind']
+type SeenOf<K extends TestKindName> = Extract<Seen, { kind: K }>
+
+export interface SeenVerdict {
+  /** What was seen, in words. */
+  says: string
+  /** Whether it is as the plan and its requirements have it; null: they say nothing of it. */
+  ok: boolean | null
+}
+
+/** All that is known of one kind of observation; its shape from outside stands in schema/observations. */
+export interface TestKind<S extends Seen> {
+  /** Held against the plan as it is now. */
+  verdict: (site: Site, seen: S, who: string) => SeenVerdict
+  /** The field that names what the plan has not, and what it should be; null: all that it names is there. */
+  lacks: (site: Site, seen: S) => { field: string; noun: string } | null
+  /** What it counts for: a device seen running, a requirement tried, the work signed. */
+  counts: {
+    running?: (seen: S) => Id
+    requirement?: (seen: S, requirement: Pick<Requirement, 'fromNetworkId' | 'to'>) => boolean
+    signature?: true
+  }
+}
+
+/** One row per kind of observation. The compiler holds it complete. */
+export const TEST_KINDS: { [K in TestKindName]: TestKind<SeenOf<K>> } = {
+  running: {
+    verdict: (site, { deviceId }) => {
+      const name = deviceOf(site, deviceId)?.name
+      return {
+        says: `${name ?? 'A device that is not in the plan any more'} is running`,
+        ok: name ? true : null,
+      }
+    },
+    lacks: (site, { deviceId }) => (deviceOf(site, deviceId) ? null : { field: 'deviceId', noun: 'device' }),
+    counts: { running: ({ deviceId }) => deviceId },
+  },
+  address: {
+    verdict: (site, { attachmentId, ip }) => addressVerdict(site, attachmentId, ip),
+    lacks: (site, { attachmentId }) =>
+      attachmentOf(site, attachmentId) ? null : { field: 'attachmentId', noun: 'place' },
+    counts: {},
+  },
+  ping: {
+    verdict: (site, seen) => pingVerdict(site, seen),
+    lacks: (site, { fromNetworkId, to }) =>
+      networkOf(site, fromNetworkId) && (to === 'internet' || networkOf(site, to.networkId))
+        ? null
+        : { field: 'to', noun: 'network' },
+    counts: { requirement: (seen, requirement) => isAbout(requirement, seen) },
+  },
+  level: {
+    verdict: (site, { areaId, rssiDbm }) => {
+      const area = site.areas.find(({ id }) => id === areaId)
+      return {
+        says: `${rssiDbm} dBm in ${area?.name ?? 'an area that is not in the plan any more'}`,
+        ok: area ? rssiDbm >= area.leastSignalDbm : null,
+      }
+    },
+    lacks: (site, { areaId }) =>
+      site.areas.some(({ id }) => id === areaId) ? null : { field: 'areaId', noun: 'area' },
+    counts: {},
+  },
+  signed: {
+    verdict: (_site, _seen, who) => ({ says: `Signed by ${who}`, ok: true }),
+    lacks: () => null,
+    counts: { signature: true },
+  },
+}
+
+/** The row of an observation, for that very observation. */
+export const testKindOf = <S extends Seen>({ kind }: S): TestKind<S> =>
+  TEST_KINDS[kind] as unknown as TestKind<S>
+
+function addressVerdict(site: Site, attachmentId: string, ip: string | null): SeenVerdict {
+  const place = attachmentOf(site, attachmentId)
+  const label = place?.label ?? 'a place that is not in the plan any more'
+  const meant = networkOf(site, place?.networkId ?? null)
+  const subnet = subnetOrNull(meant?.subnet ?? null)
+  if (ip === null) return { says: `no address at ${label}`, ok: place ? false : null }
+  const home = networkAround(site, ip)
+  const where = home && home.id !== meant?.id ? `, an address of ${home.name}` : ''
+  return { says: `${ip} at ${label}${where}`, ok: subnet ? contains(subnet, ip) : null }
+}
+
+export const goalName = (site: Site, to: Requirement['to']): string =>
+  to === 'internet' ? 'the internet' : (networkOf(site, to.networkId)?.name ?? 'a network that is gone')
+
+function pingVerdict(site: Site, seen: SeenOf<'ping'>): SeenVerdict {
+  const from = networkOf(site, seen.fromNetworkId)?.name ?? 'a network that is gone'
+  const asked = site.requirements.find((one) => isAbout(one, seen))?.strength
+  return {
+    says: `ping from ${from} to ${goalName(site, seen.to)} ${seen.answered ? 'answered' : 'not answered'}`,
+    ok: asked === undefined || asked === 'may' ? null : seen.answered === (asked === 'must'),
+  }
+}
+
+/** Whether a requirement speaks of that traffic. */
+export const isAbout = (
+  { fromNetworkId, to }: Pick<Requirement, 'fromNetworkId' | 'to'>,
+  seen: { fromNetworkId: Id; to: Requirement['to'] },
+): boolean =>
+  fromNetworkId === seen.fromNetworkId &&
+  (typeof to === 'object' && typeof seen.to === 'object'
+    ? to.networkId === seen.to.networkId
+    : to === seen.to)

@@ -1,0 +1,38 @@
+import { NO_MESH } from './backhaul'
+import type { Device, DeviceKind, DeviceParts } from './devices'
+import { KINDS, kindOf } from './kinds'
+import type { PartName } from './kinds'
+
+/** Source: RFC 2865 section 3. */
+export const RADIUS_PORT = 1812
+
+/** A fresh part of each sort, for a device of that kind. */
+const FRESH: { [P in PartName]: (kind: DeviceKind) => NonNullable<DeviceParts[P]> } = {
+  modem: () => ({ bridgeMode: true }),
+  router: (kind) => ({ role: KINDS[kind].routes === 'byRole' ? 'plainAp' : null, uplink: null, upnp: false }),
+  controller: () => ({ licences: 0 }),
+  adoption: () => ({ controllerId: null }),
+  mesh: () => NO_MESH,
+  radius: () => ({ port: RADIUS_PORT, clients: [], users: [] }),
+  station: () => ({ opensPageOf: null }),
+}
+
+export const PART_NAMES = Object.keys(FRESH) as PartName[]
+
+/** A program that can run on anything, and not a matter of what the device is. */
+const ON_ANY_KIND: ReadonlySet<PartName> = new Set(['radius'])
+
+/** Every part of a device of that kind: what is given stays, what its row has and it lacks is fresh, the rest is null. */
+export const partsOf = (kind: DeviceKind, given: Partial<DeviceParts> = {}): DeviceParts =>
+  Object.fromEntries(
+    PART_NAMES.map((name) => [
+      name,
+      given[name] ?? (kindOf({ kind }).parts.includes(name) ? FRESH[name](kind) : null),
+    ]),
+  ) as unknown as DeviceParts
+
+/** Parts that a device of its kind cannot have. */
+export const foreignParts = (device: Device): PartName[] =>
+  PART_NAMES.filter(
+    (name) => device[name] !== null && !ON_ANY_KIND.has(name) && !kindOf(device).parts.includes(name),
+  )
