@@ -108,7 +108,9 @@ const id = store.sites.create(demo)
 let revision = 1
 row(
   'one edit stored',
-  timed(() => store.edits.edit(id, revision++, 'bench', (site) => good({ ...site, notes: `${revision}` }))),
+  timed(() => store.edits.commit(id, 'bench', { who: '', base: revision++ }, () =>
+      good([{ op: 'describe', header: { notes: `${revision}` } }]),
+    )),
 )
 row('memory in all', `${Math.round(process.memoryUsage().rss / 1048576)} MB`)
 

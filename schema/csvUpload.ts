@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import type { Outcome } from '~/core/lib/outcome'
 import type { Mapping } from '~/core/formats'
+import { actorFields } from './actor'
 import { choice } from './fields'
 import { check } from './problems'
 
@@ -9,6 +10,7 @@ export interface CsvUpload {
   what: 'ports' | 'addresses'
   take: boolean
   revision: number
+  who: string
   /** Null: as the headings suggest. */
   mapping: Mapping | null
 }
@@ -16,7 +18,7 @@ export interface CsvUpload {
 const upload = Joi.object({
   what: choice('ports', 'addresses').required(),
   take: Joi.boolean().required(),
-  revision: Joi.number().integer().min(0).required(),
+  ...actorFields,
   mapping: Joi.object()
     .pattern(Joi.string().max(40), Joi.number().integer().min(0).max(500).allow(null))
     .allow(null)

@@ -4,6 +4,7 @@ import { good } from '~/core/lib/outcome'
 import type { Outcome, Problem } from '~/core/lib/outcome'
 import { COLLECTIONS, passphraseProblem, portRange } from '~/core/plan'
 import type { Edit, Network, SecurityProfile, Site } from '~/core/plan'
+import { actorFields } from './actor'
 import { backhaul } from './backhaul'
 import { feed } from './feed'
 import { choice, id, name, someCountry, someText } from './fields'
@@ -43,14 +44,12 @@ const SHAPES: Record<Edit['op'], Joi.ObjectSchema> = {
 }
 
 export interface EditRequest {
-  /** The revision the person was looking at. */
-  revision: number
   label: string
   edits: Edit[]
 }
 
 const request = Joi.object({
-  revision: Joi.number().integer().min(0).required(),
+  ...actorFields,
   label: name(160).required(),
   edits: Joi.array()
     .items(Joi.object({ op: choice('put', 'remove', 'move', 'port', 'describe').required() }).unknown(true))

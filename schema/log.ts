@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import type { Outcome } from '~/core/lib/outcome'
 import { STAGES } from '~/core/guide/order'
+import { who } from './actor'
 import { choice, name, ref } from './fields'
 import { check } from './problems'
 
@@ -8,8 +9,9 @@ const line = Joi.object({
   stage: choice(...STAGES.map(({ stage }) => stage)).required(),
   deviceId: ref(),
   text: name(500).required(),
+  who: who(),
 })
 
 export const readLogLine = (
   data: unknown,
-): Outcome<{ stage: string; deviceId: string | null; text: string }> => check(line, data)
+): Outcome<{ stage: string; deviceId: string | null; text: string; who: string }> => check(line, data)

@@ -1,11 +1,12 @@
 import Joi from 'joi'
 import type { Outcome } from '~/core/lib/outcome'
 import type { AddressPlanAims, NumberingMethod, SecondRouterAims } from '~/core/guide/proposals'
+import { actorFields } from './actor'
 import { choice, cidr, count, id } from './fields'
 import { check } from './problems'
 
 /** What a helper is asked for, on the revision that is on screen; with `take` it is carried out. */
-export type ProposalRequest = { revision: number; take: boolean } & (
+export type ProposalRequest = { take: boolean } & (
   | ({ kind: 'addresses' } & AddressPlanAims)
   | { kind: 'vlans'; method: NumberingMethod }
   | { kind: 'trunks' }
@@ -13,7 +14,7 @@ export type ProposalRequest = { revision: number; take: boolean } & (
   | ({ kind: 'secondRouter' } & SecondRouterAims)
 )
 
-const base = { revision: Joi.number().integer().min(0).required(), take: Joi.boolean().required() }
+const base = { ...actorFields, take: Joi.boolean().required() }
 
 const SHAPES: Record<ProposalRequest['kind'], Joi.ObjectSchema> = {
   addresses: Joi.object({

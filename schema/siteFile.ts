@@ -66,7 +66,7 @@ export function readSiteFile(source: string): Outcome<Site> {
     return isOld ? { ok: false, problems: checked.problems.map((one) => inOldWords(one, version)) } : checked
   const site = bareSite(checked.value)
   const problems = integrityProblems(site)
-  return problems.length > 0 ? { ok: false, problems } : good(site)
+  return problems.length > 0 ? bad(...problems) : good(site)
 }
 
 function parseJson(source: string): Outcome<unknown> {

@@ -73,16 +73,17 @@ describe.each(EARLIER_VERSIONS)('what version %s wrote', (version) => {
     const [listed] = store.sites.list()
     const id = listed!.id
     const now = () => store.sites.read(id)!
+    const by = () => ({ who: 'R. Amber', base: now().revision })
     const part = () => ({
       licences: now().site.devices.find(({ kind }) => kind === 'controller')?.controller?.licences,
       upnp: now().site.devices.find(({ kind }) => kind === 'gateway')?.router?.upnp,
     })
     expect(integrityProblems(now().site)).toEqual([])
     expect(part()).toEqual({ licences: 7, upnp: false })
-    expect(store.edits.redo(id, now().revision).ok).toBe(true)
+    expect(store.edits.step(id, 'redo', by()).ok).toBe(true)
     expect(part()).toEqual({ licences: 7, upnp: true })
-    expect(store.edits.undo(id, now().revision).ok).toBe(true)
-    expect(store.edits.undo(id, now().revision).ok).toBe(true)
+    expect(store.edits.step(id, 'undo', by()).ok).toBe(true)
+    expect(store.edits.step(id, 'undo', by()).ok).toBe(true)
     expect(part()).toEqual({ licences: 10, upnp: false })
     expect(integrityProblems(now().site)).toEqual([])
     expect(now().site.devices).toEqual(opened(source).devices)

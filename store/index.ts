@@ -1,4 +1,5 @@
 import { benchRunStore } from './benchRuns'
+import { currentPlans } from './current'
 import { openDatabase } from './database'
 import type { Db } from './database'
 import { editStore } from './edits'
@@ -10,18 +11,20 @@ import { siteStore } from './sites'
 
 export { benchTimeUs } from './benchRuns'
 export type { BenchRun } from './benchRuns'
-export type { HistoryEntry, Steps } from './edits'
+export type { SiteState } from './current'
+export type { Actor, HistoryEntry, Steps } from './edits'
 export type { LogLine } from './log'
 export type { Picture } from './pictures'
 export type { ClientProof, StoredClients, StoredProof, StoredThroughput, ThroughputProof } from './proofs'
-export type { SiteState, SiteSummary } from './sites'
+export type { SiteSummary } from './sites'
 export { openDatabase }
 
 /** All of the store over one open database. */
 export function storeOn(db: Db, now: () => Date = () => new Date()) {
+  const current = currentPlans(db)
   return {
-    sites: siteStore(db, now),
-    edits: editStore(db, now),
+    sites: siteStore(db, current, now),
+    edits: editStore(db, current, now),
     log: logStore(db, now),
     observations: observationStore(db, now),
     pictures: pictureStore(db),

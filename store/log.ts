@@ -6,18 +6,19 @@ export interface LogLine {
   stage: string
   deviceId: string | null
   text: string
+  who: string
 }
 
 /** What people wrote down while they worked: stamped, and filed under the device on screen. */
 export function logStore(db: Db, now: () => Date = () => new Date()) {
   const insert = db.prepare(
-    'INSERT INTO log_line (site_id, at, stage, device_id, text) VALUES (@siteId, @at, @stage, @deviceId, @text)',
+    'INSERT INTO log_line (site_id, at, stage, device_id, text, who) VALUES (@siteId, @at, @stage, @deviceId, @text, @who)',
   )
   const ofSite = db.prepare<[string, number], LogLine>(
-    'SELECT id, at, stage, device_id AS deviceId, text FROM log_line WHERE site_id = ? ORDER BY id DESC LIMIT ?',
+    'SELECT id, at, stage, device_id AS deviceId, text, who FROM log_line WHERE site_id = ? ORDER BY id DESC LIMIT ?',
   )
   return {
-    add: (siteId: string, line: { stage: string; deviceId: string | null; text: string }) =>
+    add: (siteId: string, line: Omit<LogLine, 'id' | 'at'>) =>
       insert.run({ siteId, at: now().toISOString(), ...line }),
     ofSite: (siteId: string, limit = 500) => ofSite.all(siteId, limit),
   }

@@ -107,4 +107,38 @@ export const MIGRATIONS: readonly { id: number; sql: string }[] = [
       CREATE INDEX observation_of_site ON observation (site_id, at);
     `,
   },
+  {
+    id: 5,
+    sql: `
+      ALTER TABLE change_log ADD COLUMN who TEXT NOT NULL DEFAULT '';
+      ALTER TABLE log_line ADD COLUMN who TEXT NOT NULL DEFAULT '';
+
+      CREATE TABLE plan_step (
+        site_id TEXT NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+        revision INTEGER NOT NULL,
+        entry_id INTEGER NOT NULL REFERENCES change_log (id) ON DELETE CASCADE,
+        back INTEGER NOT NULL,
+        who TEXT NOT NULL,
+        request TEXT,
+        at TEXT NOT NULL,
+        PRIMARY KEY (site_id, revision)
+      ) STRICT, WITHOUT ROWID;
+      CREATE UNIQUE INDEX plan_step_of_request ON plan_step (site_id, request) WHERE request IS NOT NULL;
+
+      CREATE TABLE proof_of_any_kind (
+        id TEXT PRIMARY KEY,
+        site_id TEXT NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+        kind TEXT NOT NULL,
+        at TEXT NOT NULL,
+        revision INTEGER NOT NULL,
+        who TEXT NOT NULL DEFAULT '',
+        body TEXT NOT NULL CHECK (json_valid(body))
+      ) STRICT;
+      INSERT INTO proof_of_any_kind (id, site_id, kind, at, revision, body)
+        SELECT id, site_id, kind, at, revision, body FROM proof;
+      DROP TABLE proof;
+      ALTER TABLE proof_of_any_kind RENAME TO proof;
+      CREATE INDEX proof_of_site ON proof (site_id, at);
+    `,
+  },
 ]

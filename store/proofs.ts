@@ -20,6 +20,7 @@ interface Stamp {
   at: string
   /** The revision of the plan it was observed against. */
   revision: number
+  who: string
 }
 export type StoredThroughput = Stamp & { kind: 'throughput'; body: ThroughputProof }
 export type StoredClients = Stamp & { kind: 'clients'; body: ClientProof }
@@ -27,12 +28,12 @@ export type StoredProof = StoredThroughput | StoredClients
 
 export function proofStore(db: Db, now: () => Date = () => new Date()) {
   const insert = db.prepare(
-    'INSERT INTO proof (id, site_id, kind, at, revision, body) VALUES (@id, @siteId, @kind, @at, @revision, @body)',
+    'INSERT INTO proof (id, site_id, kind, at, revision, who, body) VALUES (@id, @siteId, @kind, @at, @revision, @who, @body)',
   )
   const setBody = db.prepare('UPDATE proof SET body = ?, at = ? WHERE id = ? AND site_id = ?')
   const remove = db.prepare('DELETE FROM proof WHERE id = ? AND site_id = ?')
   const ofSite = db.prepare<[string], Stamp & { kind: string; body: string }>(
-    'SELECT id, at, revision, kind, body FROM proof WHERE site_id = ? ORDER BY at DESC, id',
+    'SELECT id, at, revision, who, kind, body FROM proof WHERE site_id = ? ORDER BY at DESC, id',
   )
 
   const list = (siteId: string): StoredProof[] =>
@@ -40,21 +41,21 @@ export function proofStore(db: Db, now: () => Date = () => new Date()) {
 
   function add(
     siteId: string,
-    revision: number,
+    { revision, who }: Pick<Stamp, 'revision' | 'who'>,
     kind: StoredProof['kind'],
     body: StoredProof['body'],
   ): string {
     const id = nanoid(10)
-    insert.run({ id, siteId, kind, at: now().toISOString(), revision, body: JSON.stringify(body) })
+    insert.run({ id, siteId, kind, at: now().toISOString(), revision, who, body: JSON.stringify(body) })
     return id
   }
 
   return {
     ofSite: list,
-    addClients: (siteId: string, revision: number, body: ClientProof) =>
-      add(siteId, revision, 'clients', body),
-    addThroughput: (siteId: string, revision: number, body: ThroughputProof) =>
-      add(siteId, revision, 'throughput', body),
+    addClients: (siteId: string, by: Pick<Stamp, 'revision' | 'who'>, body: ClientProof) =>
+      add(siteId, by, 'clients', body),
+    addThroughput: (siteId: string, by: Pick<Stamp, 'revision' | 'who'>, body: ThroughputProof) =>
+      add(siteId, by, 'throughput', body),
     /** Adds the other direction to a test that is there already. */
     addRun(siteId: string, id: string, run: ThroughputRun): boolean {
       const proof = list(siteId).find((candidate) => candidate.id === id)

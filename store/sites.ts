@@ -1,6 +1,7 @@
 import { nanoid } from 'nanoid'
 import { diffSites, emptySite } from '~/core/plan'
 import type { Site } from '~/core/plan'
+import type { CurrentPlans } from './current'
 import type { Db } from './database'
 import { headerText, planStore } from './plans'
 
@@ -14,46 +15,18 @@ export interface SiteSummary {
   devices: number
 }
 
-export interface SiteState {
-  id: string
-  revision: number
-  site: Site
-}
-
-/** Plans held in memory at most. */
-const MOST_KEPT = 16
-
 /** The sites themselves: list, make, copy, put away and bring back. */
-export function siteStore(db: Db, now: () => Date = () => new Date()) {
+export function siteStore(db: Db, current: CurrentPlans, now: () => Date = () => new Date()) {
   const plans = planStore(db)
   const all = db.prepare<[], SiteSummary>(`
     SELECT s.id, s.header ->> 'name' AS name, s.header ->> 'place' AS place, s.revision, s.updated_at AS updatedAt,
       (SELECT count(*) FROM plan_record r WHERE r.site_id = s.id AND r.collection = 'networks') AS networks,
       (SELECT count(*) FROM plan_record r WHERE r.site_id = s.id AND r.collection = 'devices') AS devices
     FROM site s WHERE s.deleted_at IS NULL ORDER BY s.updated_at DESC, s.id`)
-  const revisionOf = db.prepare<[string], { revision: number }>(
-    'SELECT revision FROM site WHERE id = ? AND deleted_at IS NULL',
-  )
   const insert = db.prepare(
     'INSERT INTO site (id, header, created_at, updated_at) VALUES (@id, @header, @at, @at)',
   )
   const setDeleted = db.prepare('UPDATE site SET deleted_at = ? WHERE id = ?')
-
-  const kept = new Map<string, SiteState>()
-
-  /** The plan as it stands. As long as its revision stays, the same object comes back, so that work on it can be kept. */
-  function read(id: string): SiteState | null {
-    const row = revisionOf.get(id)
-    const before = kept.get(id)
-    if (row && before?.revision === row.revision) return before
-    kept.delete(id)
-    const site = row ? plans.read(id) : null
-    if (!row || !site) return null
-    const state = { id, revision: row.revision, site }
-    if (kept.size >= MOST_KEPT) kept.clear()
-    kept.set(id, state)
-    return state
-  }
 
   /** A new site with that plan; all of it or nothing. */
   const create = db.transaction((site: Site, id: string = nanoid(10)): string => {
@@ -67,7 +40,7 @@ export function siteStore(db: Db, now: () => Date = () => new Date()) {
   )
 
   const duplicate = db.transaction((id: string): string | null => {
-    const state = read(id)
+    const state = current.read(id)
     if (!state) return null
     const copy = create({ ...state.site, name: `${state.site.name} (copy)`.slice(0, 80) })
     copyPictures.run(copy, id)
@@ -80,7 +53,7 @@ export function siteStore(db: Db, now: () => Date = () => new Date()) {
     list: () => all.all(),
     /** True until the first site was ever made here. */
     isNew: () => anyEver.get()?.found === 0,
-    read,
+    read: current.read,
     create,
     duplicate,
     /** Put away, not destroyed: `restore` brings it back whole. */

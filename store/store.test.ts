@@ -2,7 +2,6 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { good } from '~/core/lib/outcome'
-import { applyEdits } from '~/core/plan'
 import type { Edit } from '~/core/plan'
 import { findings } from '~/core/judge/findings'
 import { spoiltYard, yard } from '~/tests/kit/yard'
@@ -17,8 +16,10 @@ function yardStore() {
   const store = open()
   const id = store.sites.create(spoiltYard())
   const edit = (revision: number, label: string, edits: Edit[]) =>
-    store.edits.edit(id, revision, label, (site) => good(applyEdits(site, edits)))
-  return { store, id, edit, site: () => store.sites.read(id)!.site }
+    store.edits.commit(id, label, { who: 'R. Amber', base: revision }, () => good(edits))
+  const step = (way: 'undo' | 'redo', base = store.sites.read(id)!.revision) =>
+    store.edits.step(id, way, { who: 'R. Amber', base })
+  return { store, id, edit, step, site: () => store.sites.read(id)!.site }
 }
 
 test('a site reads back as it was made', () => {
@@ -44,17 +45,78 @@ test('deleting can be undone, and until then the site is gone', () => {
   expect(store.sites.read(id)?.site).toEqual(spoiltYard())
 })
 
-test('a stale edit is refused in words and changes nothing', () => {
-  const { edit, site, store, id } = yardStore()
+test('an edit of what somebody else changed meanwhile is refused, with both states, and changes nothing', () => {
+  const { edit, site, step } = yardStore()
   expect(edit(1, 'first', rename('A'))).toEqual({ ok: true, value: 2 })
   const refused = edit(1, 'second', rename('B'))
-  expect(refused.ok).toBe(false)
-  expect(!refused.ok && refused.problems[0]).toMatchObject({
-    code: 'stale',
-    message: expect.stringContaining('revision 1, and the plan is at 2') as string,
-  })
+  expect(refused.ok ? [] : refused.problems).toMatchObject([
+    {
+      code: 'stale',
+      message: expect.stringContaining('changed by R. Amber meanwhile (“first”, revision 2)') as string,
+      states: [{ field: 'name', was: 'Tern Quay Boatyard', now: 'A', yours: 'B' }],
+    },
+  ])
   expect(site().name).toBe('A')
-  expect(store.edits.undo(id, 1).ok).toBe(false)
+  expect(step('undo', 1).ok).toBe(false)
+})
+
+test('an edit of something else goes on the plan as it is by now', () => {
+  const { edit, site, store, id } = yardStore()
+  edit(1, 'first', rename('A'))
+  expect(edit(1, 'place', [{ op: 'describe', header: { place: 'By the slip' } }])).toEqual({
+    ok: true,
+    value: 3,
+  })
+  expect(site()).toEqual({ ...spoiltYard(), name: 'A', place: 'By the slip' })
+  expect(store.edits.history(id).map(({ label, who, revision }) => [label, who, revision])).toEqual([
+    ['place', 'R. Amber', 3],
+    ['first', 'R. Amber', 2],
+  ])
+})
+
+test('what was taken back meanwhile counts as a change, and one’s own edits do not', () => {
+  const { edit, store, id, step, site } = yardStore()
+  edit(1, 'first', rename('A'))
+  step('undo')
+  expect(edit(2, 'after all', rename('B')).ok).toBe(false)
+  const mine = store.edits.commit(id, 'on top of mine', { who: '', base: 1, mine: [2, 3] }, () =>
+    good(rename('C')),
+  )
+  expect(mine).toEqual({ ok: true, value: 4 })
+  expect(site().name).toBe('C')
+})
+
+test('a request sent again after its answer was lost is carried out once', () => {
+  const { store, id, site } = yardStore()
+  const send = () =>
+    store.edits.commit(id, 'rule', { who: '', base: 1, request: 'r-1' }, (seen) =>
+      good([{ op: 'move', collection: 'rules', id: seen.rules[1]!.id, index: 0 }]),
+    )
+  expect([send(), send()]).toEqual([
+    { ok: true, value: 2 },
+    { ok: true, value: 2 },
+  ])
+  expect(store.sites.read(id)?.revision).toBe(2)
+  expect(site().rules[0]?.id).toBe(spoiltYard().rules[1]!.id)
+})
+
+test('the result of an edit is kept, and it is what the disk has', () => {
+  const directory = mkdtempSync(join(tmpdir(), 'yard-'))
+  try {
+    const file = join(directory, 'db.sqlite')
+    const db = openDatabase(file)
+    const store = storeOn(db)
+    const id = store.sites.create(yard())
+    const [device] = yard().devices
+    store.edits.commit(id, 'remove', { who: '', base: 1 }, () =>
+      good([{ op: 'remove', collection: 'devices', id: device!.id }]),
+    )
+    const kept = store.sites.read(id)
+    expect(storeOn(openDatabase(file)).sites.read(id)).toEqual(kept)
+    db.close()
+  } finally {
+    rmSync(directory, { recursive: true })
+  }
 })
 
 test('an edit that changes nothing raises no revision', () => {
@@ -66,46 +128,45 @@ test('an edit that changes nothing raises no revision', () => {
 test('an edit that fails half-way leaves no trace', () => {
   const { store, id, site } = yardStore()
   expect(() =>
-    store.edits.edit(id, 1, 'broken', (plan) => {
-      const doubled = { ...plan, devices: [...plan.devices, { ...plan.devices[0]!, id: 'x' }] }
-      Object.defineProperty(doubled.devices.at(-1)!, 'name', {
+    store.edits.commit(id, 'broken', { who: '', base: 1 }, (plan) => {
+      const record = { ...plan.devices[0]!, id: 'x' }
+      Object.defineProperty(record, 'place', {
         get: () => {
           throw new Error('half-way')
         },
         enumerable: true,
       })
-      return good(doubled)
+      return good([{ op: 'put', collection: 'devices', record }])
     }),
   ).toThrow('half-way')
   expect(site()).toEqual(spoiltYard())
 })
 
 test('every mend, then all undone and all redone, gives the same plans', () => {
-  const { store, id, site } = yardStore()
+  const { edit, step, site } = yardStore()
   const states = [site()]
   for (let mend = findings(site())[0]?.mend; mend; mend = findings(site())[0]?.mend) {
     const { label, edits } = mend
-    expect(store.edits.edit(id, states.length, label, (plan) => good(applyEdits(plan, edits))).ok).toBe(true)
+    expect(edit(states.length, label, edits).ok).toBe(true)
     states.push(site())
   }
   expect(states).toHaveLength(5)
   expect(site()).toEqual(yard())
-  const revision = () => store.sites.read(id)!.revision
   for (let i = states.length - 2; i >= 0; i--) {
-    expect(store.edits.undo(id, revision()).ok).toBe(true)
+    expect(step('undo').ok).toBe(true)
     expect(site()).toEqual(states[i])
   }
-  expect(store.edits.undo(id, revision())).toMatchObject({ ok: false })
+  expect(step('undo')).toMatchObject({ ok: false })
   for (let i = 1; i < states.length; i++) {
-    store.edits.redo(id, revision())
+    step('redo')
     expect(site()).toEqual(states[i])
   }
 })
 
 test('a new edit drops what could be redone', () => {
-  const { store, id, edit } = yardStore()
+  const { store, id, edit, step } = yardStore()
   edit(1, 'one', rename('One'))
-  store.edits.undo(id, 2)
+  step('undo')
   expect(store.edits.steps(id)).toEqual({ undo: null, redo: 'one' })
   edit(3, 'two', rename('Two'))
   expect(store.edits.steps(id)).toEqual({ undo: 'two', redo: null })
@@ -122,13 +183,16 @@ test('undo works across a restart, and an order of rules comes back', () => {
     const first = openDatabase(file)
     const before = storeOn(first)
     const id = before.sites.create(yard())
-    before.edits.edit(id, 1, 'move', (site) =>
-      good(applyEdits(site, [{ op: 'move', collection: 'rules', id: site.rules[5]!.id, index: 0 }])),
+    before.edits.commit(id, 'move', { who: '', base: 1 }, (site) =>
+      good([{ op: 'move', collection: 'rules', id: site.rules[5]!.id, index: 0 }]),
     )
     first.close()
     const again = storeOn(openDatabase(file))
     expect(again.sites.read(id)?.site.rules[0]?.id).toBe(yard().rules[5]!.id)
-    expect(again.edits.undo(id, 2)).toEqual({ ok: true, value: 'move' })
+    expect(again.edits.step(id, 'undo', { who: '', base: 2 })).toEqual({
+      ok: true,
+      value: { revision: 3, label: 'move' },
+    })
     expect(again.sites.read(id)?.site).toEqual(yard())
   } finally {
     rmSync(directory, { recursive: true })
@@ -154,8 +218,8 @@ test('a database of a later program is refused, an older one is brought up', () 
 test('log lines are stamped and come latest first', () => {
   const store = storeOn(openDatabase(':memory:'), () => new Date('2026-05-04T10:00:00Z'))
   const id = store.sites.create(yard())
-  store.log.add(id, { stage: 'ports', deviceId: 'switch', text: 'port 3 relabelled' })
-  store.log.add(id, { stage: 'proof', deviceId: null, text: 'walked the pontoon' })
+  store.log.add(id, { stage: 'ports', deviceId: 'switch', text: 'port 3 relabelled', who: 'R. Amber' })
+  store.log.add(id, { stage: 'proof', deviceId: null, text: 'walked the pontoon', who: '' })
   expect(store.log.ofSite(id).map(({ text, at }) => [text, at])).toEqual([
     ['walked the pontoon', '2026-05-04T10:00:00.000Z'],
     ['port 3 relabelled', '2026-05-04T10:00:00.000Z'],

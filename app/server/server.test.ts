@@ -109,10 +109,18 @@ describe('edits', () => {
     const id = made()
     const { findings } = frame(id)
     const ids = findings.map((finding) => finding.id)
-    expect(mendFinding(id, 1, ids[0]!)).toEqual({ ok: true, value: 2 })
-    expect(mendFinding(id, 2, ids[0]!)).toMatchObject({ ok: false, problems: [{ code: 'gone' }] })
-    expect(mendFinding(id, 1, ids[1]!)).toMatchObject({ ok: false, problems: [{ code: 'stale' }] })
+    expect(mendFinding(id, { revision: 1, mend: ids[0] })).toEqual({ ok: true, value: 2 })
+    expect(mendFinding(id, { revision: 2, mend: ids[0] })).toMatchObject({
+      ok: false,
+      problems: [{ code: 'gone' }],
+    })
     expect(frame(id).findings.map((finding) => finding.id)).toEqual(ids.slice(1))
+    // The second is about the same port: from the page as it was before the first, it is refused with both states.
+    expect(mendFinding(id, { revision: 1, mend: ids[1] })).toMatchObject({
+      ok: false,
+      problems: [{ code: 'stale', states: [{ field: 'taggedVlans' }, { field: 'poe', yours: 'true' }] }],
+    })
+    expect(mendFinding(id, { revision: 1, mend: ids[2] })).toEqual({ ok: true, value: 3 })
   })
 })
 

@@ -6,6 +6,8 @@ export interface Problem {
   path: Path
   code: string
   message: string
+  /** Where two people changed one thing: each field that differs, as it was, is, and was meant. */
+  states?: { field: string; was: string; now: string; yours: string }[]
 }
 
 /** Bad input is a value, never an exception. */

@@ -12,7 +12,16 @@ import type { Collection, Id, LinkEnd, Site, Ssid } from './types'
  * What must hold between records for the plan to make sense at all: unique ids, references that lead somewhere,
  * ports that exist, one cable per port. Mistakes an installer could really make are findings, not problems.
  */
-export function integrityProblems(site: Site): Problem[] {
+export function integrityProblems(site: Site): readonly Problem[] {
+  const made = known.get(site) ?? allProblems(site)
+  known.set(site, made)
+  return made
+}
+
+/** A site is a value: what it lacks is worked out once, and an edit starts from what is known of the plan before it. */
+const known = new WeakMap<Site, readonly Problem[]>()
+
+function allProblems(site: Site): Problem[] {
   return [
     ...duplicateIds(site),
     ...danglingReferences(site),

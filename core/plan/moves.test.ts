@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
-import { movedChange, movedPlan, movedHeader } from './moves'
+import { movedChange } from './movedChange'
+import { movedHeader, movedPlan } from './moves'
 import { emptySite } from './types'
 import type { Change } from './change'
 

@@ -1,9 +1,8 @@
-import type { Change } from './change'
 import { KINDS } from './kinds'
 import type { PartName } from './kinds'
-import type { AnyRecord, Collection, DeviceKind, Header, Site } from './types'
+import type { DeviceKind, Header } from './types'
 
-type Loose = Record<string, unknown>
+export type Loose = Record<string, unknown>
 
 const isObject = (value: unknown): value is Loose =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
@@ -84,39 +83,5 @@ function movedFeed({ feed, backhaul }: Loose, now: Header['feed'] | null): Loose
     ...(isObject(feed) ? feed : {}),
     ...(typeof feed === 'string' ? { words: feed } : {}),
     ...stated,
-  }
-}
-
-/** A logged change of an earlier version, to be undone or redone on a plan of version 3. */
-export function movedChange(change: Change, site: Site): Change {
-  const text = JSON.stringify(change)
-  if (!/"collection":"(wishes|devices)"|"header":\{/.test(text)) return change
-  const inCollections = JSON.parse(
-    text
-      .replaceAll('"collection":"wishes"', '"collection":"requirements"')
-      .replaceAll(/"wish":"(must|may|mustNot)"/g, '"strength":"$1"'),
-  ) as Change
-  const { header } = inCollections
-  const moved = (part: Partial<Header>) => movedHeader(part as Loose, site.feed) as Partial<Header>
-  return {
-    ...withMovedDevices(inCollections),
-    header: header && { from: moved(header.from), to: moved(header.to) },
-  }
-}
-
-function withMovedDevices(change: Change): Change {
-  const now = (collection: Collection, record: AnyRecord) =>
-    collection === 'devices' ? (movedDevice(record) as AnyRecord) : record
-  const placed = (list: Change['added']) =>
-    list.map((one) => ({ ...one, record: now(one.collection, one.record) }))
-  return {
-    ...change,
-    added: placed(change.added),
-    removed: placed(change.removed),
-    updated: change.updated.map(({ collection, from, to }) => ({
-      collection,
-      from: now(collection, from),
-      to: now(collection, to),
-    })),
   }
 }

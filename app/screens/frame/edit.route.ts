@@ -1,5 +1,5 @@
-import { data } from 'react-router'
 import { makeEdits, mendFinding } from '../../server/plan/edit.server'
+import { answered } from '../../server/request/answered.server'
 import { jsonBody } from '../../server/request/jsonBody.server'
 import type { Route } from './+types/edit.route'
 
@@ -7,10 +7,6 @@ import type { Route } from './+types/edit.route'
 export async function action({ params, request }: Route.ActionArgs) {
   const body = await jsonBody(request)
   const outcome =
-    typeof body.mend === 'string'
-      ? mendFinding(params.siteId, Number(body.revision), body.mend)
-      : makeEdits(params.siteId, body)
-  if (outcome.ok) return { ok: true as const, revision: outcome.value }
-  const status = outcome.problems[0]?.code === 'stale' ? 409 : 400
-  return data({ ok: false as const, problems: outcome.problems }, { status })
+    typeof body.mend === 'string' ? mendFinding(params.siteId, body) : makeEdits(params.siteId, body)
+  return answered(outcome.ok ? { ok: true, value: { revision: outcome.value } } : outcome)
 }

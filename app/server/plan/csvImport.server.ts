@@ -11,11 +11,11 @@ import {
 import type { CsvField, CsvTable, Mapping, RowProblem } from '~/core/formats'
 import { bad, good } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
-import { applyEdits, freshProblems } from '~/core/plan'
 import type { Site } from '~/core/plan'
 import { readCsvUpload } from '~/schema/csvUpload'
 import type { CsvUpload } from '~/schema/csvUpload'
 import { store } from '../sites/store.server'
+import { commit } from './commit.server'
 import { uploadedText } from '../files/upload.server'
 
 const MOST_BYTES = 15 * 1024 * 1024
@@ -54,15 +54,14 @@ export async function importCsv(siteId: string, form: FormData): Promise<Outcome
   if (!table.ok) return table
   const site = store().sites.read(siteId)?.site
   if (!site) return bad({ path: [], code: 'gone', message: 'That site is not here any more.' })
-  const { what, take, revision } = request.value
+  const { what, take } = request.value
   const { fields, read } = KINDS[what]
   const mapping = request.value.mapping ?? guessMapping(table.value.columns, fields)
   const lacking = unmapped(mapping, fields)
   if (lacking.length > 0 || !take) return good(preview(site, what, table.value, mapping, lacking))
-  const taken = store().edits.edit(siteId, revision, `Read ${what} from a table`, (current) => {
+  const taken = commit(siteId, request.value, `Read ${what} from a table`, (current) => {
     const { edits, problems } = read(current, table.value, mapping)
-    if (problems.length > 0) return bad(...problems.slice(0, MOST_SHOWN).map(rowProblem))
-    return consistent(current, applyEdits(current, edits))
+    return problems.length > 0 ? bad(...problems.slice(0, MOST_SHOWN).map(rowProblem)) : good(edits)
   })
   return taken.ok ? good({ ...preview(site, what, table.value, mapping, []), taken: true }) : taken
 }
@@ -73,17 +72,13 @@ const rowProblem = ({ row, column, message }: RowProblem) => ({
   message: `Row ${row}, ${column}: ${message}`,
 })
 
-function consistent(before: Site, after: Site): Outcome<Site> {
-  const fresh = freshProblems(before, after)
-  return fresh.length > 0 ? { ok: false, problems: fresh } : good(after)
-}
-
 function settings(form: FormData): unknown {
   const mapping = form.get('mapping')
   return {
     what: form.get('what'),
     take: form.get('take') === 'true',
     revision: Number(form.get('revision')),
+    who: String(form.get('who') ?? ''),
     mapping: typeof mapping === 'string' && mapping !== '' ? parsed(mapping) : null,
   }
 }

@@ -32,7 +32,7 @@ describe('helpers', () => {
     expect(plan(id).revision).toBe(2)
     expect(plan(id).site.networks.every(({ subnet }) => subnet.startsWith('10.64.'))).toBe(true)
     expect(plan(id).site.profiles).toEqual(boatyard().profiles)
-    expect(store().edits.undo(id, 2).ok).toBe(true)
+    expect(store().edits.step(id, 'undo', { who: '', base: 2 }).ok).toBe(true)
     expect(plan(id).site).toEqual(boatyard())
   })
 
@@ -117,7 +117,7 @@ describe('tables', () => {
     expect(plan(id).revision).toBe(1)
     expect(await importCsv(id, form({ take: 'true' }, LINE))).toMatchObject({ value: { taken: true } })
     expect(plan(id).site.devices.find(({ id: one }) => one === 'sw-shed')?.ports[5]?.nativeVlan).toBe(36)
-    store().edits.undo(id, 2)
+    store().edits.step(id, 'undo', { who: '', base: 2 })
     expect(plan(id).site).toEqual(boatyard())
   })
 

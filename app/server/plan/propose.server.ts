@@ -8,12 +8,12 @@ import {
   secondRouterRecipe,
 } from '~/core/guide/proposals'
 import type { Proposal, Reason } from '~/core/guide/proposals'
-import { applyEdits, freshProblems } from '~/core/plan'
 import type { Site } from '~/core/plan'
 import { readProposalRequest } from '~/schema/proposals'
 import type { ProposalRequest } from '~/schema/proposals'
 import { evaluated } from '../derived/evaluated.server'
 import { store } from '../sites/store.server'
+import { commit } from './commit.server'
 
 /** A proposal as the page shows it. Its edits stay here and are made anew when it is taken. */
 export interface ShownProposal {
@@ -39,21 +39,14 @@ export function propose(siteId: string, body: unknown): Outcome<ShownProposal> {
     changes: proposal.value.edits.length,
   }
   if (!request.value.take || proposal.value.edits.length === 0) return good({ ...shown, taken: false })
-  const done = store().edits.edit(siteId, request.value.revision, proposal.value.label, (site) => {
+  const done = commit(siteId, body, proposal.value.label, (site) => {
     const made = proposalFor(site, request.value)
-    return made.ok ? whole(site, made.value) : made
+    return made.ok ? good(made.value.edits) : made
   })
   return done.ok ? good({ ...shown, taken: true }) : done
 }
 
 const gone = () => bad({ path: [], code: 'gone', message: 'That site is not here any more.' })
-
-/** A proposal may not leave the plan contradicting itself. */
-function whole(site: Site, { edits }: Proposal): Outcome<Site> {
-  const after = applyEdits(site, edits)
-  const fresh = freshProblems(site, after)
-  return fresh.length > 0 ? { ok: false, problems: fresh } : good(after)
-}
 
 function proposalFor(site: Site, request: ProposalRequest): Outcome<Proposal & { steps?: string[] }> {
   switch (request.kind) {

@@ -48,7 +48,7 @@ export function proofsOf(siteId: string): Proofs {
 export async function doProof(siteId: string, form: FormData): Promise<Outcome<true>> {
   switch (form.get('intent')) {
     case 'clients':
-      return rehearseClients(siteId)
+      return rehearseClients(siteId, whoIn(form))
     case 'throughput':
       return takeThroughput(siteId, form)
     case 'remove':
@@ -60,7 +60,7 @@ export async function doProof(siteId: string, form: FormData): Promise<Outcome<t
 }
 
 /** Plays clients on the rehearsed bench. Without one there is only the plan, and comparing it with itself is no test. */
-function rehearseClients(siteId: string): Outcome<true> {
+function rehearseClients(siteId: string, who: string): Outcome<true> {
   const bench = benchNow(siteId)
   if (!bench)
     return bad({
@@ -68,12 +68,22 @@ function rehearseClients(siteId: string): Outcome<true> {
       code: 'bench.none',
       message: 'There is no rehearsed bench to play clients on. Set one up at Staging first.',
     })
-  store().proofs.addClients(siteId, bench.revision, {
-    source: 'standIn',
-    tests: runClientTests(groundOf(bench)),
-  })
+  store().proofs.addClients(
+    siteId,
+    { revision: bench.revision, who },
+    {
+      source: 'standIn',
+      tests: runClientTests(groundOf(bench)),
+    },
+  )
   return good(true)
 }
+
+/** Who is at work, as the browser says; a name too long to be one is cut. */
+const whoIn = (form: FormData): string =>
+  String(form.get('who') ?? '')
+    .trim()
+    .slice(0, 80)
 
 function ranTest(source: Outcome<string>, way: Outcome<Direction | null>): Outcome<ThroughputRun> {
   if (!source.ok) return source
@@ -100,11 +110,15 @@ async function takeThroughput(siteId: string, form: FormData): Promise<Outcome<t
   const deviceId = text('deviceId') || null
   const place =
     text('place').trim() || (accessPoints(site).find(({ id }) => id === deviceId)?.name ?? 'place not noted')
-  store().proofs.addThroughput(siteId, revision, {
-    place: place.slice(0, 120),
-    deviceId,
-    link: link.value,
-    runs: [run.value],
-  })
+  store().proofs.addThroughput(
+    siteId,
+    { revision, who: whoIn(form) },
+    {
+      place: place.slice(0, 120),
+      deviceId,
+      link: link.value,
+      runs: [run.value],
+    },
+  )
   return good(true)
 }
