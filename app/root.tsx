@@ -11,6 +11,7 @@ import {
 import type { Route } from './+types/root'
 import { Problem } from './components/Problem'
 import { NonceContext } from './nonce'
+import { useSender } from './outbox/useSender'
 import { guard } from './server/request/guard.server'
 import { themeOf } from './server/request/theme.server'
 import './theme/app.css'
@@ -43,6 +44,7 @@ export function Layout({ children }: { children: React.ReactNode }) {
 }
 
 export default function Root() {
+  useSender()
   return <Outlet />
 }
 

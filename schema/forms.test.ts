@@ -37,7 +37,7 @@ test('both faults are told at once', () => {
 test('a log line has a stage, a text, and at most one device', () => {
   expect(readLogLine({ stage: 'ports', text: 'x' })).toEqual({
     ok: true,
-    value: { stage: 'ports', deviceId: null, text: 'x', who: '' },
+    value: { stage: 'ports', deviceId: null, text: 'x', who: '', request: null },
   })
   expect(says(readLogLine({ stage: 'galley', text: 'x' }))).toContain('Accepted: brief, networks')
   expect(says(readLogLine({ stage: 'ports', text: '' }))).toContain('must not be empty')

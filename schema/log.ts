@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import type { Outcome } from '~/core/lib/outcome'
 import { STAGES } from '~/core/guide/order'
-import { who } from './actor'
+import { request, who } from './actor'
 import { choice, name, ref } from './fields'
 import { check } from './problems'
 
@@ -10,8 +10,12 @@ const line = Joi.object({
   deviceId: ref(),
   text: name(500).required(),
   who: who(),
+  request: request(),
+  revision: Joi.any().strip(),
+  mine: Joi.any().strip(),
 })
 
 export const readLogLine = (
   data: unknown,
-): Outcome<{ stage: string; deviceId: string | null; text: string; who: string }> => check(line, data)
+): Outcome<{ stage: string; deviceId: string | null; text: string; who: string; request: string | null }> =>
+  check(line, data)

@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import type { Outcome } from '~/core/lib/outcome'
 import type { Seen } from '~/core/judge/proof'
+import { actorFields } from './actor'
 import { choice, id, ip, name, text } from './fields'
 import { check } from './problems'
 
@@ -32,7 +33,7 @@ const SHAPES: Record<Seen['kind'], Joi.ObjectSchema> = {
 const KINDS = Object.keys(SHAPES) as Seen['kind'][]
 
 const request = Joi.object({
-  revision: Joi.number().integer().min(0).required(),
+  ...actorFields,
   who: name(80).required(),
   place: text(120),
   seen: Joi.array()
@@ -52,6 +53,7 @@ export interface Said {
   who: string
   place: string
   seen: Seen[]
+  request: string | null
 }
 
 export function readSaid(data: unknown): Outcome<Said> {

@@ -112,6 +112,8 @@ export const MIGRATIONS: readonly { id: number; sql: string }[] = [
     sql: `
       ALTER TABLE change_log ADD COLUMN who TEXT NOT NULL DEFAULT '';
       ALTER TABLE log_line ADD COLUMN who TEXT NOT NULL DEFAULT '';
+      ALTER TABLE log_line ADD COLUMN request TEXT;
+      CREATE UNIQUE INDEX log_line_of_request ON log_line (site_id, request) WHERE request IS NOT NULL;
 
       CREATE TABLE plan_step (
         site_id TEXT NOT NULL REFERENCES site (id) ON DELETE CASCADE,

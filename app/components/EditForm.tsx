@@ -2,6 +2,7 @@ import type { ReactNode } from 'react'
 import type { Problem } from '~/core/lib/outcome'
 import { pathText } from '~/core/lib/outcome'
 import { FormProblems } from './Field'
+import { StaleStates } from './StaleStates'
 
 interface Props {
   problems: Problem[]
@@ -46,6 +47,7 @@ export function EditForm({
             <strong>Not saved.</strong> {loose.map(({ message }) => message).join(' ')}
             {loose.length < problems.length &&
               ` Look at ${[...new Set(problems.filter((p) => !loose.includes(p)).map(({ path }) => pathText(path)))].join(', ')}.`}
+            <StaleStates problems={problems} />
           </div>
         )}
         {children}

@@ -1,6 +1,7 @@
 import { TriangleAlert } from 'lucide-react'
 import type { Problem } from '~/core/lib/outcome'
 import { pathText } from '~/core/lib/outcome'
+import { StaleStates } from './StaleStates'
 
 /** Everything that is wrong with what was sent, each with its place and sentence. */
 export function Problems({ problems, title }: { problems: Problem[] | undefined; title?: string }) {
@@ -21,6 +22,7 @@ export function Problems({ problems, title }: { problems: Problem[] | undefined;
           )
         })}
       </ul>
+      <StaleStates problems={problems} />
     </div>
   )
 }

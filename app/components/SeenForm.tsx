@@ -1,7 +1,6 @@
 import { useState } from 'react'
 import type { ReactNode } from 'react'
 import type { Seen } from '~/core/judge/proof'
-import { useIsHydrated } from '../hooks/useIsHydrated'
 import { useObserve } from '../hooks/useObserve'
 import { useWho } from '../hooks/useWho'
 import { FormProblems } from './Field'
@@ -20,8 +19,8 @@ interface Props {
 
 /** What a person saw with their own eyes: rows to fill in, who and where, and one button for all of them. */
 export function SeenForm({ label, seen, onTaken, place: placeHint, children }: Props) {
-  const hydrated = useIsHydrated()
-  const [who, setWho] = useWho()
+  const [known, setWho] = useWho()
+  const who = known ?? ''
   const [place, setPlace] = useState('')
   const { record, problems, busy } = useObserve(onTaken)
   return (
@@ -36,13 +35,7 @@ export function SeenForm({ label, seen, onTaken, place: placeHint, children }: P
         {children}
         <div className="flex flex-wrap items-end gap-3">
           <div className="min-w-48 flex-1">
-            <TextInput
-              label="Who saw it"
-              path="who"
-              value={hydrated ? who : ''}
-              onChange={setWho}
-              placeholder="name"
-            />
+            <TextInput label="Who saw it" path="who" value={who} onChange={setWho} placeholder="name" />
           </div>
           <div className="min-w-48 flex-1">
             <TextInput

@@ -1,21 +1,15 @@
-import { useFetcher } from 'react-router'
-import type { Problem } from '~/core/lib/outcome'
-import { useSite } from './useSite'
+import type { Answer } from '../outbox/outbox'
+import { useOutbox } from '../outbox/useOutbox'
+import { usePost } from '../outbox/usePost'
 
-type Answer = { ok: true; label: string } | { ok: false; problems: Problem[] }
-
-/** Undo and redo on the revision that is on screen. One fetcher for all, so that the key and the button agree. */
+/** Undo and redo on the revision that is on screen. The key and the button show the same: the last of them, wherever it came from. */
 export function useSteps() {
-  const { id, revision } = useSite()
-  const fetcher = useFetcher<Answer>({ key: 'steps' })
+  const { parcels, answers } = useOutbox()
+  const { post } = usePost('step')
+  const last: Answer | undefined = answers.findLast(({ door }) => door === 'step')?.answer
   return {
-    step: (way: 'undo' | 'redo') =>
-      void fetcher.submit(JSON.stringify({ way, revision }), {
-        method: 'post',
-        action: `/sites/${id}/step`,
-        encType: 'application/json',
-      }),
-    busy: fetcher.state !== 'idle',
-    problems: fetcher.data && !fetcher.data.ok ? fetcher.data.problems : [],
+    step: (way: 'undo' | 'redo') => post({ label: way === 'undo' ? 'Undo' : 'Redo', body: { way } }),
+    busy: parcels.some(({ door, state }) => door === 'step' && state !== 'refused'),
+    problems: last && !last.ok ? last.problems : [],
   }
 }

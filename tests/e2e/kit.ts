@@ -32,8 +32,11 @@ export const boatyard = (
   version: 'planted' | 'mended' = 'planted',
 ): Promise<string> => siteFrom(request, base, `demo/tern-quay${version === 'mended' ? '-mended' : ''}.json`)
 
-/** Opens a page and waits until it answers to clicks. */
-export async function open(page: Page, path: string): Promise<void> {
+/** Opens a page and waits until it answers to clicks. Who is at work is not asked: it was said before. */
+export async function open(page: Page, path: string, who = ''): Promise<void> {
+  await page.addInitScript((name) => {
+    if (localStorage.getItem('yard-beacon-who') === null) localStorage.setItem('yard-beacon-who', name)
+  }, who)
   await page.goto(path)
   await page.waitForSelector('[data-ready]')
 }

@@ -70,12 +70,12 @@ test('a stale edit is refused and shown; nothing is lost', async ({ page, reques
   const other = await postEdit(request, baseURL!, site, {
     revision: 1,
     label: 'elsewhere',
-    edits: [{ op: 'describe', header: { place: 'Elsewhere' } }],
+    edits: [{ op: 'describe', header: { feed: { words: 'fibre', downMbps: null, upMbps: null } } }],
   })
   expect(other.ok()).toBe(true)
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('alert')).toContainText(
-    'You were looking at revision 1, and the plan is at 2 by now. Nothing was changed.',
+    '“feed” of the site was changed by somebody meanwhile (“elsewhere”, revision 2).',
   )
 })
 

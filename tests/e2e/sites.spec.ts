@@ -68,7 +68,7 @@ for (const [name, buffer, words] of [
   [
     'later.json',
     JSON.stringify({ format: 'yard-beacon-site', version: 7, name: 'x' }),
-    'of version 7; this program reads version 2',
+    'of version 7; this program reads version 3',
   ],
   ['empty.json', '', 'Choose a file first|The file is empty'],
   ['text.json', 'not a site', 'The file is not JSON'],

@@ -21,7 +21,7 @@ const MONEY: readonly NumberFieldOf<Rates>[] = [
 /** Limits of the mesh, the water, and what work costs here. */
 export function SettingsForm({ site }: { site: Site }) {
   const [draft, set] = useDraft<BackhaulSettings>(site.backhaul)
-  const { edit, problems, busy } = usePlanEdit()
+  const { edit, problems, busy } = usePlanEdit(undefined, 'draft')
   const { water, rates } = draft
   return (
     <EditForm

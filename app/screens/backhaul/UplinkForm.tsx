@@ -11,7 +11,7 @@ type Draft = Pick<Device, 'air' | 'mesh'>
 /** What a device may do by radio, and what it has its uplink to. */
 export function UplinkForm({ site, device }: { site: Site; device: Device }) {
   const [draft, set] = useDraft<Draft>({ air: device.air, mesh: device.mesh })
-  const { edit, problems, busy } = usePlanEdit()
+  const { edit, problems, busy } = usePlanEdit(undefined, 'draft')
   const { air, mesh } = draft
   return (
     <details className="mt-3" open={device.air !== null}>

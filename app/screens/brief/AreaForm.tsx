@@ -14,7 +14,7 @@ interface Props {
 export function AreaForm({ area, isNew, onDone }: Props) {
   const { site } = useSite()
   const [draft, set] = useDraft(area)
-  const { edit, problems, busy } = usePlanEdit(onDone)
+  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
   const setNeed = (index: number, part: Partial<AreaNeed>) =>
     set({ needs: draft.needs.map((need, i) => (i === index ? { ...need, ...part } : need)) })
   const unused = site.networks.find(({ id }) => !draft.needs.some(({ networkId }) => networkId === id))

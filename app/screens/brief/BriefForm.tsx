@@ -8,6 +8,14 @@ import { usePlanEdit } from '../../hooks/usePlanEdit'
 
 type Words = Omit<Header, 'ground' | 'backhaul'>
 
+/** Only what was typed over: the other words stay free for others. Nothing at all is sent as it stands, and changes nothing. */
+function touched(header: Words, draft: Words): Partial<Words> {
+  const fields = (Object.keys(draft) as (keyof Words)[]).filter(
+    (field) => JSON.stringify(draft[field]) !== JSON.stringify(header[field]),
+  )
+  return fields.length === 0 ? draft : Object.fromEntries(fields.map((field) => [field, draft[field]]))
+}
+
 export function BriefForm({ header, countries }: { header: Header; countries: Choice[] }) {
   const [draft, set] = useDraft<Words>({
     name: header.name,
@@ -17,13 +25,13 @@ export function BriefForm({ header, countries }: { header: Header; countries: Ch
     notes: header.notes,
   })
   const setFeed = (part: Partial<Feed>) => set({ feed: { ...draft.feed, ...part } })
-  const { edit, problems, busy } = usePlanEdit()
+  const { edit, problems, busy } = usePlanEdit(undefined, 'draft')
   return (
     <section className="sheet p-4">
       <EditForm
         problems={problems}
         busy={busy}
-        onSave={() => edit('Change the brief', [{ op: 'describe', header: draft }])}
+        onSave={() => edit('Change the brief', [{ op: 'describe', header: touched(header, draft) }])}
       >
         <TextInput
           label="Name of the site"

@@ -19,7 +19,9 @@ export function History({ entries }: { entries: HistoryEntry[] }) {
               {format(entry.at, 'd MMM HH:mm')}
             </time>
             <span className={entry.state === 'done' ? '' : 'text-soft line-through'}>{entry.label}</span>
-            <span className="caption">{STATE[entry.state]}</span>
+            <span className="caption">
+              {[entry.who && `by ${entry.who}`, STATE[entry.state]].filter(Boolean).join(', ')}
+            </span>
           </li>
         ))}
       </ol>

@@ -1,38 +1,29 @@
 import { format } from 'date-fns'
-import { useEffect, useRef, useState } from 'react'
-import { useFetcher, useLocation, useSearchParams } from 'react-router'
+import { useRef, useState } from 'react'
+import { useLocation, useSearchParams } from 'react-router'
+import { usePost } from '../../outbox/usePost'
 import { useSite } from '../../hooks/useSite'
 import { useIsHydrated } from '../../hooks/useIsHydrated'
 
-type Answer = { ok: true } | { ok: false; problems: { message: string }[] }
-
 /** One line to write down what was seen, stamped and filed under the device on screen. `l` goes there. */
 export function LogLine() {
-  const { id, site, log } = useSite()
-  const fetcher = useFetcher<Answer>()
+  const { site, log } = useSite()
   const [text, setText] = useState('')
-  const sent = useRef('')
   const ready = useIsHydrated()
   const stage = useLocation().pathname.split('/')[3] ?? 'brief'
   const [search] = useSearchParams()
   const device = site.devices.find((candidate) => candidate.id === search.get('device'))
   const last = log[0]
-  const answer = fetcher.data
-  useEffect(() => {
-    if (fetcher.state === 'idle' && answer?.ok) setText((now) => (now === sent.current ? '' : now))
-  }, [fetcher.state, answer])
-
+  const sent = useRef('')
+  const { post, problems, busy } = usePost('log', () => setText((now) => (now === sent.current ? '' : now)))
   const send = (event: React.FormEvent) => {
     event.preventDefault()
     if (text.trim() === '') return
     sent.current = text
-    void fetcher.submit(JSON.stringify({ stage, deviceId: device?.id ?? null, text: text.trim() }), {
-      method: 'post',
-      action: `/sites/${id}/log`,
-      encType: 'application/json',
-    })
+    const line = { stage, deviceId: device?.id ?? null, text: text.trim() }
+    post({ label: `Log: ${line.text}`, body: line })
   }
-  const problem = answer && !answer.ok ? answer.problems[0]?.message : null
+  const problem = problems[0]?.message
   return (
     <form
       onSubmit={send}
@@ -50,7 +41,7 @@ export function LogLine() {
         placeholder={device ? `about ${device.name}` : 'what you see or did'}
         onChange={(event) => setText(event.target.value)}
       />
-      <button className="button" disabled={fetcher.state !== 'idle' || text.trim() === ''}>
+      <button className="button" disabled={busy || text.trim() === ''}>
         File it
       </button>
       <p aria-live="polite" className="caption min-w-0 flex-1 truncate max-md:hidden">

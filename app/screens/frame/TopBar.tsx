@@ -3,6 +3,8 @@ import { Link } from 'react-router'
 import { usePanel } from '../../hooks/usePanel'
 import { useSite } from '../../hooks/useSite'
 import { useSteps } from '../../hooks/useSteps'
+import { OutboxMark } from './OutboxMark'
+import { WhoMark } from './Who'
 import { ThemeSwitch } from '../../components/ThemeSwitch'
 
 interface Props {
@@ -27,6 +29,7 @@ export function TopBar({ onPalette, onKeys }: Props) {
           <strong className="text-[1.08rem]">{site.name}</strong>{' '}
           <span className="caption">revision {revision}</span>
         </p>
+        <OutboxMark />
         {problems.length > 0 && (
           <p role="alert" className="text-caution">
             {problems.map(({ message }) => message).join(' ')}
@@ -92,6 +95,7 @@ export function TopBar({ onPalette, onKeys }: Props) {
         >
           <CircleHelp size={17} aria-hidden />
         </button>
+        <WhoMark />
         <ThemeSwitch />
       </div>
     </header>

@@ -1,10 +1,11 @@
 import { useEffect, useState } from 'react'
-import { Outlet, data, isRouteErrorResponse, useFetchers } from 'react-router'
+import { Outlet, data, isRouteErrorResponse } from 'react-router'
 import type { ShouldRevalidateFunctionArgs } from 'react-router'
 import { Problem } from '../../components/Problem'
 import { FindingsDrawer } from './FindingsDrawer'
 import { FollowPanel } from './FollowPanel'
 import { KeysDialog } from './KeysDialog'
+import { WhoQuestion } from './Who'
 import { WorkSteps } from './WorkSteps'
 import { LogLine } from './LogLine'
 import { Palette } from './Palette'
@@ -12,32 +13,32 @@ import { TopBar } from './TopBar'
 import { useFrameKeys } from './useFrameKeys'
 import { usePanel } from '../../hooks/usePanel'
 import { useIsHydrated } from '../../hooks/useIsHydrated'
+import { useSite } from '../../hooks/useSite'
+import { outboxKeeper } from '../../outbox/keeper'
+import { isOnTheWay } from '../../outbox/outbox'
 import { siteFrame } from '../../server/derived/siteState.server'
 import type { Route } from './+types/route'
 
 export const loader = ({ params, request }: Route.LoaderArgs) =>
   data(siteFrame(params.siteId, new URL(request.url).searchParams))
 
-/**
- * Whether a change is on its way or its answer is being read in. To look at something else breaks that reading off, so the
- * look has to bring the plan itself.
- */
-let isChanging = false
-
-function useChanging(): void {
-  const fetchers = useFetchers()
-  useEffect(() => {
-    isChanging = fetchers.some(({ formMethod }) => formMethod === 'POST')
-  }, [fetchers])
+/** The outbox is told what is on screen: what the plan there has by now is no longer on its way. */
+function useShown(): void {
+  const { id: siteId, revision } = useSite()
+  useEffect(() => outboxKeeper.tell({ kind: 'show', shown: { siteId, revision } }), [siteId, revision])
+  useEffect(() => () => outboxKeeper.tell({ kind: 'show', shown: null }), [])
 }
 
 /** Choosing a port or opening a panel asks the server nothing; a frame to follow, an edit or another stage does. */
 export function shouldRevalidate({
   currentUrl,
   nextUrl,
+  currentParams,
   formMethod,
   defaultShouldRevalidate,
 }: ShouldRevalidateFunctionArgs) {
+  // To look at something else breaks the reading of a plan off, so the look has to bring the plan itself.
+  const isChanging = isOnTheWay(outboxKeeper.now(), currentParams.siteId ?? '')
   const asksTheSame = ['from', 'to'].every(
     (name) => currentUrl.searchParams.get(name) === nextUrl.searchParams.get(name),
   )
@@ -54,10 +55,11 @@ export default function Frame() {
   const ready = useIsHydrated()
   const [overlay, setOverlay] = useState<'palette' | 'keys' | null>(null)
   useFrameKeys(setOverlay)
-  useChanging()
+  useShown()
   return (
     <div className="flex h-dvh flex-col print:block print:h-auto" data-ready={ready || undefined}>
       <TopBar onPalette={() => setOverlay('palette')} onKeys={() => setOverlay('keys')} />
+      <WhoQuestion />
       <div className="flex min-h-0 flex-1 max-md:flex-col print:block">
         <WorkSteps />
         <main

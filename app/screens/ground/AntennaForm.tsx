@@ -27,7 +27,7 @@ export const newAntenna = (): Antenna => ({
 
 export function AntennaForm({ site, antenna, onDone }: { site: Site; antenna: Antenna; onDone: () => void }) {
   const [draft, set] = useDraft(antenna)
-  const { edit, problems, busy } = usePlanEdit(onDone)
+  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
   const known = site.antennas.some(({ id }) => id === antenna.id)
   return (
     <EditForm

@@ -10,7 +10,7 @@ import { LengthInput } from './LengthInput'
 /** The method, its figures, the client, and the plan’s place on the globe. */
 export function CalculationSettings({ site }: { site: Site }) {
   const [draft, set] = useDraft<GroundSettings>(site.ground)
-  const { edit, problems, busy } = usePlanEdit()
+  const { edit, problems, busy } = usePlanEdit(undefined, 'draft')
   const model = MODELS[draft.model]
   return (
     <section aria-label="How it is worked out">

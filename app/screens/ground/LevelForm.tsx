@@ -19,7 +19,7 @@ export const newLevel = (site: Site): Level => ({
 
 export function LevelForm({ site, level, onDone }: { site: Site; level: Level; onDone: () => void }) {
   const [draft, set] = useDraft(level)
-  const { edit, problems, busy } = usePlanEdit(onDone)
+  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
   const known = site.levels.some(({ id }) => id === level.id)
   const { units } = site.ground
   return (

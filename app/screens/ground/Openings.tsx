@@ -17,7 +17,7 @@ export function Openings({ site, wallId }: { site: Site; wallId: string }) {
 
 function OpeningList({ site, wall }: { site: Site; wall: Wall }) {
   const [{ openings }, set] = useDraft<{ openings: Opening[] }>({ openings: wall.openings })
-  const { edit, problems, busy } = usePlanEdit()
+  const { edit, problems, busy } = usePlanEdit(undefined, 'draft')
   const long = lengthM(wall.points)
   const change = (id: string, part: Partial<Opening>) =>
     set({ openings: openings.map((one) => (one.id === id ? { ...one, ...part } : one)) })

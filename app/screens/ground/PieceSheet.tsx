@@ -26,7 +26,7 @@ export function PieceSheet({
 }) {
   const record = (site[piece.collection] as unknown as Draft[]).find(({ id }) => id === piece.id)
   const [draft, set] = useDraft<Draft>(record ?? { id: piece.id })
-  const { edit, problems, busy } = usePlanEdit()
+  const { edit, problems, busy } = usePlanEdit(undefined, 'draft')
   const gone = usePlanEdit(onGone)
   if (!record) return <p className="px-4 py-3 text-soft">It is not on the chart any more.</p>
   const kind = KIND_NAMES[piece.collection]

@@ -12,7 +12,7 @@ import { LengthInput } from './LengthInput'
 /** A placed device: where it is mounted, how it looks, and its radios. */
 export function PlacedSheet({ site, device, onGone }: { site: Site; device: Device; onGone: () => void }) {
   const [draft, set] = useDraft<Device>(device)
-  const { edit, problems, busy } = usePlanEdit()
+  const { edit, problems, busy } = usePlanEdit(undefined, 'draft')
   const { position } = draft
   if (!position) return <p className="px-4 py-3 text-soft">{device.name} has no place on the chart.</p>
   const place = (part: Partial<Position>) => set({ position: { ...position, ...part } })

@@ -1,59 +1,73 @@
-import { useEffect, useEffectEvent, useMemo, useReducer, useRef } from 'react'
+import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react'
 import { applyEdits } from '~/core/plan'
 import type { Edit, Site } from '~/core/plan'
-import { NOTHING_TRIED, onItsWay, editsSoFar, triedStep } from './triedState'
-import type { Waiting } from './triedState'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
+import { useSite } from '../../hooks/useSite'
+import { editsOnTheWay } from '../../outbox/outbox'
+import { useOutbox } from '../../outbox/useOutbox'
+import { mergedEdits } from './mergedEdits'
 
 /** Steps by keys within this time make one edit. */
 const TOGETHER_MS = 450
 
+interface Waiting {
+  label: string
+  edits: Edit[]
+}
+
 /**
- * The plan with what is being tried on it, before and while it is sent. One edit is on its way at a time: what comes
- * while it is waits for its answer and goes on the revision that answer made.
+ * The plan with what is being tried on it: what is in the hand, what waits for the next step by keys, and what the outbox has
+ * and the plan on screen has not.
  */
 export function useTried(site: Site, revision: number) {
-  const [tried, step] = useReducer(triedStep, NOTHING_TRIED)
+  const { id: siteId } = useSite()
+  const outbox = useOutbox()
+  const { edit, problems } = usePlanEdit()
+  const [held, setHeld] = useState<Edit[] | null>(null)
+  /** Read at once by the next key: a state would be known only when the chart is drawn anew. */
+  const waiting = useRef<Waiting | null>(null)
+  const [shownWaiting, showWaiting] = useState<Waiting | null>(null)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
-  const { edit, problems, busy, answer } = usePlanEdit()
-  const { edit: part } = usePlanEdit()
-  const { waiting, sent, held } = tried
-  const flying = onItsWay(tried, busy, answer, revision)
-  const next = useEffectEvent((what: Waiting) => {
-    step({ kind: 'sent', what, before: answer, revision })
-    edit(what.label, what.edits)
-  })
-  useEffect(() => {
-    if (waiting?.due && !flying) next(waiting)
-  }, [waiting, flying])
-  /** Who leaves the chart before the steps by keys have gone off takes nothing back. */
-  const leave = useEffectEvent(() => {
+
+  const wait = (next: Waiting | null) => {
     clearTimeout(timer.current)
-    // The edit before it makes a revision, and that may be known here already or not.
-    const on = flying && sent ? Math.max(revision, sent.revision + 1) : revision
-    if (waiting) part(waiting.label, waiting.edits, on)
+    waiting.current = next
+    showWaiting(next)
+  }
+  const flush = () => {
+    const due = waiting.current
+    wait(null)
+    if (due) edit(due.label, due.edits)
+  }
+  const joined = (label: string, edits: Edit[]): Waiting => ({
+    label,
+    edits: mergedEdits(waiting.current?.edits ?? [], edits),
   })
+  /** Who leaves the chart before the steps by keys have gone off takes nothing back. */
+  const leave = useEffectEvent(flush)
   useEffect(() => () => leave(), [])
+
   const plan = useMemo(
-    () => applyEdits(site, editsSoFar({ sent, waiting }, flying)),
-    [site, sent, waiting, flying],
+    () => applyEdits(site, [...editsOnTheWay(outbox, siteId, revision), ...(shownWaiting?.edits ?? [])]),
+    [site, outbox, siteId, revision, shownWaiting],
   )
   const shown = useMemo(() => (held ? applyEdits(plan, held) : plan), [plan, held])
-  const wait = (label: string, edits: Edit[], due: boolean) => {
-    clearTimeout(timer.current)
-    step({ kind: 'wait', label, edits, due })
-  }
   return {
     /** With what is sent or waits to be. */
     plan,
     /** With what is in the hand, too. */
     shown,
     problems,
-    trying: (edits: Edit[] | null) => step({ kind: 'hold', edits }),
-    send: (label: string, edits: Edit[]) => wait(label, edits, true),
+    trying: setHeld,
+    send: (label: string, edits: Edit[]) => {
+      setHeld(null)
+      wait(joined(label, edits))
+      flush()
+    },
     nudge: (label: string, edits: Edit[]) => {
-      wait(label, edits, false)
-      timer.current = setTimeout(() => step({ kind: 'due' }), TOGETHER_MS)
+      setHeld(null)
+      wait(joined(label, edits))
+      timer.current = setTimeout(flush, TOGETHER_MS)
     },
   }
 }

@@ -17,7 +17,9 @@ export function LogList({ lines }: { lines: LogLine[] }) {
               {format(line.at, 'd MMM HH:mm')}
             </time>
             <span className="text-soft">{deviceOf(site, line.deviceId)?.name ?? line.stage}</span>
-            <span>{line.text}</span>
+            <span>
+              {line.text} {line.who && <span className="caption">{line.who}</span>}
+            </span>
           </li>
         ))}
       </ol>

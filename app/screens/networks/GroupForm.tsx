@@ -22,7 +22,7 @@ export function GroupForm({ group, isNew, onDone }: Props) {
   const [offered, setOffered] = useDraft<{ ids: string[] }>({
     ids: site.ssids.filter(({ groupIds }) => groupIds?.includes(group.id)).map(({ id }) => id),
   })
-  const { edit, problems, busy } = usePlanEdit(onDone)
+  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
   const save = () =>
     edit(isNew ? `Add group ${draft.name}` : `Change group ${draft.name}`, [
       { op: 'put', collection: 'groups', record: draft },

@@ -37,7 +37,7 @@ interface Props {
 export function NetworkForm({ network, isNew, onDone }: Props) {
   const { site } = useSite()
   const [draft, set] = useDraft(network)
-  const { edit, problems, busy } = usePlanEdit(onDone)
+  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
   const parsed = parseSubnet(draft.subnet)
   const subnet = parsed.ok ? parsed.value : null
   const save = () =>

@@ -21,7 +21,7 @@ export function ProfileForm({ profile, isNew, onDone }: Props) {
   const { keysSet } = useSite()
   const [draft, set] = useDraft(profile)
   const [typed, setTyped] = useState<string | null>(null)
-  const { edit, problems, busy } = usePlanEdit(onDone)
+  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
   const kept = typed === null && keysSet.includes(profile.id)
   const save = () => {
     const { passphrase: _masked, ...rest } = draft

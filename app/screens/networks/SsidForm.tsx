@@ -17,7 +17,7 @@ interface Props {
 export function SsidForm({ ssid, isNew, onDone }: Props) {
   const { site } = useSite()
   const [draft, set] = useDraft(ssid)
-  const { edit, problems, busy } = usePlanEdit(onDone)
+  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
   const octets = octetsOf(draft.name)
   return (
     <EditForm

@@ -1,3 +1,4 @@
+import { knownWho } from '../../hooks/useWho'
 import { useRef, useState } from 'react'
 import { useFetcher } from 'react-router'
 import type { Problem } from '~/core/lib/outcome'
@@ -42,6 +43,7 @@ function CsvForm({ what, onWhat }: { what: What; onWhat: (what: What) => void })
     form.set('what', what)
     form.set('take', String(take))
     form.set('revision', String(revision))
+    form.set('who', knownWho())
     if (chosen) form.set('mapping', JSON.stringify(chosen))
     form.set('file', file.current)
     void fetcher.submit(form, { method: 'post', action: `/sites/${id}/csv`, encType: 'multipart/form-data' })

@@ -18,7 +18,7 @@ interface Props {
 export function DeviceForm({ device, onDone }: Props) {
   const { site } = useSite()
   const [draft, set] = useDraft(device)
-  const { edit, problems, busy } = usePlanEdit(onDone)
+  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
   const type = typeOf(site, device)
   return (
     <EditForm

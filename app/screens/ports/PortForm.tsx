@@ -35,18 +35,19 @@ export function PortForm({ device, port }: { device: Device; port: Port }) {
   const link = linkAt(site, end)
   const [draft, set] = useDraft(port)
   const far = neighbourAt(site, end)?.end
-  const [plug, setPlug] = useDraft<Plug>({
+  const plugNow: Plug = {
     to: far ? endKey(far) : null,
     lengthM: link?.lengthM ?? 2,
     category: link?.category ?? 'cat6',
     stated: { low: link?.statedMbps?.[0] ?? null, high: link?.statedMbps?.[1] ?? null },
-  })
-  const { edit, problems, busy } = usePlanEdit()
+  }
+  const [plug, setPlug] = useDraft(plugNow)
+  const { edit, problems, busy } = usePlanEdit(undefined, 'draft')
   const sorts = kindOf(device).switching !== 'plain' && wanOf(device)?.port !== port.number
   const save = () =>
     edit(`Change ${portName(site, end)}`, [
       { op: 'port', deviceId: device.id, port: draft },
-      ...cableEdits(end, link, plug),
+      ...(isSame(plug, plugNow) ? [] : cableEdits(end, link, plug)),
     ])
   return (
     <section className="sheet self-start p-4" aria-label={portName(site, end)}>
@@ -111,6 +112,9 @@ function freeEnds(devices: Device[], links: Link[], own: LinkEnd, current: LinkE
 /** Both figures or none: house wiring is measured, not guessed. */
 const statedOf = ({ category, stated: { low, high } }: Plug): Link['statedMbps'] =>
   category === 'mains' && (low !== null || high !== null) ? [low ?? high ?? 0, high ?? low ?? 0] : null
+
+/** A cable that nobody touched is not sent along: it stays free for others. */
+const isSame = (one: Plug, other: Plug): boolean => JSON.stringify(one) === JSON.stringify(other)
 
 /** Unplug the old cable, plug the new one, or change the one that stays. */
 function cableEdits(end: LinkEnd, old: Link | undefined, plug: Plug): Edit[] {

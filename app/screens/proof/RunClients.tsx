@@ -1,3 +1,4 @@
+import { WhoInput } from '../../components/WhoInput'
 import { Play } from 'lucide-react'
 import { Form, Link, useNavigation } from 'react-router'
 
@@ -21,6 +22,7 @@ export function RunClients({ benchRuns }: { benchRuns: boolean }) {
       </div>
       {benchRuns && (
         <Form method="post" className="shrink-0">
+          <WhoInput />
           <button className="button" name="intent" value="clients" disabled={busy}>
             <Play size={15} aria-hidden /> Rehearse every place
           </button>

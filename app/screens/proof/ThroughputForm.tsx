@@ -1,3 +1,4 @@
+import { WhoInput } from '../../components/WhoInput'
 import { useState } from 'react'
 import { Form, useActionData, useNavigation } from 'react-router'
 import { expectedRange } from '~/core/judge/proof'
@@ -86,6 +87,7 @@ export function ThroughputForm() {
             Take it in
           </button>
         </div>
+        <WhoInput />
         <input type="hidden" name="deviceId" value={deviceId ?? ''} />
         <input type="hidden" name="place" value={place} />
         <input type="hidden" name="way" value={way ?? ''} />
