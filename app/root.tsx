@@ -10,6 +10,7 @@ import {
 } from 'react-router'
 import type { Route } from './+types/root'
 import { Problem } from './components/Problem'
+import { TipProvider } from './components/Tooltip'
 import { NonceContext } from './nonce'
 import { useSender } from './outbox/useSender'
 import { guard } from './server/request/guard.server'
@@ -45,7 +46,11 @@ export function Layout({ children }: { children: React.ReactNode }) {
 
 export default function Root() {
   useSender()
-  return <Outlet />
+  return (
+    <TipProvider>
+      <Outlet />
+    </TipProvider>
+  )
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {

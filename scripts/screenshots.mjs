@@ -94,7 +94,7 @@ async function pictures(page) {
   await open(`${site}/staging`)
   await page.getByRole('button', { name: 'Set up the bench' }).click()
   await page.getByRole('button', { name: 'Power everything on' }).click()
-  await page.getByRole('button', { name: '× 60' }).click()
+  await page.getByRole('radio', { name: '× 60' }).click()
   const accessPoint = (phase) =>
     page.waitForSelector(`[data-device="ap-shop"][data-phase="${phase}"]`, { timeout: 60_000 })
   await accessPoint('waiting')

@@ -1,4 +1,5 @@
 import type { Site } from '~/core/plan'
+import { InlineSelect } from './InlineSelect'
 
 /** Which level of the ground is shown. */
 export function LevelSelect({
@@ -11,15 +12,12 @@ export function LevelSelect({
   onChange: (levelId: string) => void
 }) {
   return (
-    <label className="flex items-center gap-1.5">
-      <span className="text-soft">Level</span>
-      <select className="field !w-40" value={levelId} onChange={(event) => onChange(event.target.value)}>
-        {site.levels.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </label>
+    <InlineSelect
+      label="Level"
+      className="!w-32"
+      value={levelId}
+      onChange={onChange}
+      choices={site.levels.map(({ id, name }) => ({ value: id, label: name }))}
+    />
   )
 }

@@ -1,5 +1,10 @@
 import type { ReactNode } from 'react'
 import { Field } from './Field'
+import { Select } from './Select'
+import type { Choice } from './Select'
+
+export { Checkbox as CheckInput } from './Checkbox'
+export type { Choice } from './Select'
 
 interface Base {
   label: string
@@ -71,15 +76,10 @@ export function NumberInput({ label, path, hint, value, onChange, min, max, step
   )
 }
 
-export interface Choice {
-  value: string
-  label: string
-}
-
 interface SelectProps extends Base {
   value: string | null
   onChange: (value: string | null) => void
-  choices: Choice[]
+  choices: readonly Choice[]
   /** Words for "none", where none is allowed. */
   none?: string
 }
@@ -87,43 +87,7 @@ interface SelectProps extends Base {
 export function SelectInput({ label, path, hint, value, onChange, choices, none }: SelectProps) {
   return (
     <Field label={label} path={path} hint={hint}>
-      {(ids) => (
-        <select
-          {...ids}
-          className="field"
-          value={value ?? ''}
-          onChange={(event) => onChange(event.target.value || null)}
-        >
-          {none !== undefined && <option value="">{none}</option>}
-          {choices.map((choice) => (
-            <option key={choice.value} value={choice.value}>
-              {choice.label}
-            </option>
-          ))}
-        </select>
-      )}
+      {(ids) => <Select {...ids} value={value} onChange={onChange} choices={choices} none={none} />}
     </Field>
-  )
-}
-
-interface CheckProps {
-  label: ReactNode
-  checked: boolean
-  onChange: (checked: boolean) => void
-  disabled?: boolean
-}
-
-export function CheckInput({ label, checked, onChange, disabled }: CheckProps) {
-  return (
-    <label className="flex min-h-8 items-center gap-2">
-      <input
-        type="checkbox"
-        className="size-4 accent-[var(--ink)]"
-        checked={checked}
-        disabled={disabled}
-        onChange={(event) => onChange(event.target.checked)}
-      />
-      <span>{label}</span>
-    </label>
   )
 }

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
-import { boatyard, demoSite, faultsOf, open, postEdit } from './kit'
+import { boatyard, choose, demoSite, faultsOf, open, postEdit } from './kit'
 
 const ready = (page: Page) => page.waitForSelector('[data-study=done]', { timeout: 30_000 })
 const side = (page: Page) => page.getByRole('complementary', { name: 'The device that is chosen' })
@@ -33,7 +33,7 @@ test('the tree over the chart, the choice with its reason, and what each failure
   await page.mouse.move(2, 2)
   await page.locator('[data-failure="ap-gable"]').getByRole('button').focus()
   await expect(page.getByText(/Without Gable AP: \d dark/)).toBeVisible()
-  await page.getByLabel('Take away').selectOption('uplink')
+  await choose(page.getByLabel('Take away'), 'uplink')
   await expect(page.locator('[data-failure="uplink:bridge-hut"]')).toContainText('Pontoon AP')
   expect(faults).toEqual([])
 })
@@ -134,7 +134,7 @@ test('what mains carry is typed beside the cable, and the choice goes by it', as
   const site = await boatyard(request, baseURL!, 'mended')
   await open(page, `${site}/ports?device=switch&port=3`)
   const form = page.getByRole('region', { name: 'Chandlery switch port 3' })
-  await form.getByLabel('Cable').selectOption('mains')
+  await choose(form.getByLabel('Cable'), 'mains')
   await form.getByLabel('Carries from, Mbit/s').fill('70')
   await form.getByLabel('to, Mbit/s', { exact: true }).fill('30')
   await form.getByRole('button', { name: 'Save' }).click()
@@ -185,7 +185,7 @@ test('at Ports the same fields stand, and what is typed at both ends stays when 
   await expect(page.locator('[data-ends="bridge-hut"]').getByRole('row', { name: /^SSID/ })).toContainText(
     'tq-pontoon-link',
   )
-  await side(page).getByLabel('As', { exact: true }).selectOption('station')
+  await choose(side(page).getByLabel('As', { exact: true }), 'station')
   await expect(side(page).getByLabel('Joins')).toBeVisible()
   await expect(side(page).getByRole('group', { name: 'The other end' })).toHaveCount(0)
 })

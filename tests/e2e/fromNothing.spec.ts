@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
-import { faultsOf, open } from './kit'
+import { choose, faultsOf, open } from './kit'
 
 const inDialog = (page: Page) => page.getByRole('dialog')
 const closed = (page: Page) => expect(inDialog(page)).toHaveCount(0)
@@ -21,21 +21,21 @@ async function addNetwork(
   const form = inDialog(page)
   await form.getByLabel('Name', { exact: true }).fill(fields.name)
   await form.getByLabel('VLAN id').fill(fields.vlan)
-  await form.getByLabel('For').selectOption(fields.purpose)
+  await choose(form.getByLabel('For'), fields.purpose)
   await form.getByLabel('Subnet').fill(fields.subnet)
   await form.getByLabel('Gateway').fill(fields.gateway)
   await form.getByLabel('Pool from').fill(fields.from)
   await form.getByLabel('to', { exact: true }).fill(fields.to)
   await form.getByLabel('Name servers').fill(fields.gateway)
-  await form.getByLabel('Routed by').selectOption({ label: 'Gate' })
-  await form.getByLabel('Addresses served by').selectOption({ label: 'Gate' })
+  await choose(form.getByLabel('Routed by'), { label: 'Gate' })
+  await choose(form.getByLabel('Addresses served by'), { label: 'Gate' })
   await form.getByRole('button', { name: 'Save' }).click()
   await closed(page)
 }
 
 async function addDevice(page: Page, type: string, name: string) {
   await page.getByRole('button', { name: 'Add a device' }).click()
-  await inDialog(page).getByLabel('What it is').selectOption({ label: type })
+  await choose(inDialog(page).getByLabel('What it is'), { label: type })
   await inDialog(page).getByLabel('Name').fill(name)
   await inDialog(page).getByRole('button', { name: 'Add it' }).click()
   await closed(page)
@@ -51,7 +51,7 @@ async function choosePort(page: Page, port: RegExp) {
 
 async function plug(page: Page, port: RegExp, to: string) {
   const form = await choosePort(page, port)
-  await form.getByLabel('Plugged in').selectOption({ label: to })
+  await choose(form.getByLabel('Plugged in'), { label: to })
   await form.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('button', { name: port })).toHaveAttribute(
     'aria-label',
@@ -116,9 +116,9 @@ test('a small site built from nothing in the browser carries its guests to the i
     await closed(page)
     await page.getByRole('button', { name: 'Add an SSID' }).click()
     await inDialog(page).getByLabel('Name (SSID)').fill('Sluice-Guests')
-    await inDialog(page).getByLabel('Network').selectOption({ label: 'Lock guests (VLAN 80)' })
-    await inDialog(page).getByLabel('Security profile').selectOption({ label: 'Guest key' })
-    await inDialog(page).getByLabel('On the air').selectOption('whenWanted')
+    await choose(inDialog(page).getByLabel('Network'), { label: 'Lock guests (VLAN 80)' })
+    await choose(inDialog(page).getByLabel('Security profile'), { label: 'Guest key' })
+    await choose(inDialog(page).getByLabel('On the air'), 'whenWanted')
     await inDialog(page).getByRole('button', { name: 'Save' }).click()
     await closed(page)
   })
@@ -138,8 +138,8 @@ test('a small site built from nothing in the browser carries its guests to the i
     }
     for (const port of [/^Gate port L1,/, /^Sluice switch port 1,/]) {
       const form = await choosePort(page, port)
-      await form.getByLabel('Kind').selectOption('trunk')
-      await form.getByLabel('Native VLAN (PVID)').selectOption('70')
+      await choose(form.getByLabel('Kind'), 'trunk')
+      await choose(form.getByLabel('Native VLAN (PVID)'), '70')
       await form.getByRole('checkbox', { name: '80 Lock guests' }).check()
       await form.getByRole('button', { name: 'Save' }).click()
       await expect(page.getByRole('button', { name: port })).toHaveAttribute(
@@ -152,8 +152,8 @@ test('a small site built from nothing in the browser carries its guests to the i
 
   await test.step('the guest’s frame gets out and back', async () => {
     await open(page, `${site}/ports?panel=follow`)
-    await page.getByLabel('Who speaks').selectOption({ label: 'Sluice-Guests on Sluice AP' })
-    await page.getByLabel('To whom').selectOption({ label: 'the internet' })
+    await choose(page.getByLabel('Who speaks'), { label: 'Sluice-Guests on Sluice AP' })
+    await choose(page.getByLabel('To whom'), { label: 'the internet' })
     await expect(page.getByText('Reached. Sluice-Guests on Sluice AP reaches the internet')).toBeVisible()
     await expect(page.getByText('Gate gives 172.29.80.50/24.')).toBeVisible()
   })

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import { fine, onScreen } from './chart'
-import { boatyard, demoSite, faultsOf, open } from './kit'
+import { boatyard, choose, demoSite, faultsOf, open } from './kit'
 
 interface Stored {
   devices: { id: string; position: { at: [number, number] } }[]
@@ -97,10 +97,7 @@ test('all by keys: an access point is nudged, a wall drawn with a typed length, 
   await page.keyboard.press('Escape')
 
   await page.keyboard.press('w')
-  await expect(page.getByRole('button', { name: 'Wall', exact: true })).toHaveAttribute(
-    'aria-pressed',
-    'true',
-  )
+  await expect(page.getByRole('radio', { name: 'Wall', exact: true })).toBeChecked()
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Space')
   await page.keyboard.press('Shift+ArrowRight')
@@ -108,7 +105,7 @@ test('all by keys: an access point is nudged, a wall drawn with a typed length, 
   await page.keyboard.press('Enter')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Wall', exact: true })).toBeVisible()
-  await page.getByLabel('Material').selectOption('concrete')
+  await choose(page.getByLabel('Material'), 'concrete')
   await page.getByLabel('Thickness, mm').fill('150')
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   const walls = async () => (await stored(page, site)).walls
@@ -182,7 +179,7 @@ test('the helpers show what they would do, and it is taken and undone', async ({
   await expect(page.getByText('revision 3')).toBeVisible()
   // A goal that cannot be reached is said with the reason.
   await open(page, `${site}/ground?helper=open`)
-  await page.getByLabel('Look for').selectOption('fewest')
+  await choose(page.getByLabel('Look for'), 'fewest')
   await page.getByLabel('Each area covered, %').fill('100')
   await placement.getByRole('button', { name: 'Work it out' }).click()
   await expect(placement.locator('[data-proposal]')).toContainText('There is no such layout', {
@@ -199,7 +196,7 @@ test('bad drawing is answered on the spot; an empty site begins with a level', a
   await open(page, `${site}/ground`)
   await page.waitForSelector(fine)
   const at = await onScreen(page)
-  await page.getByRole('button', { name: 'Area', exact: true }).click()
+  await page.getByRole('radio', { name: 'Area', exact: true }).click()
   for (const [x, y] of [
     [200, 90],
     [220, 105],
@@ -260,7 +257,7 @@ test('by touch: a tap chooses an access point, two taps measure, and a helper ca
   const shop = at(58, 100)
   await page.touchscreen.tap(shop.x, shop.y)
   await expect(page.getByRole('heading', { name: 'Chandlery AP' })).toBeVisible()
-  await page.getByRole('button', { name: 'Profile' }).tap()
+  await page.getByRole('radio', { name: 'Profile' }).tap()
   for (const spot of [at(60, 100), at(190, 50)]) await page.touchscreen.tap(spot.x, spot.y)
   await expect(page.getByRole('dialog', { name: 'Profile' })).toBeVisible()
   // The axis keeps its figures however far a level falls behind walls.

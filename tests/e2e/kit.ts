@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect } from '@playwright/test'
-import type { APIRequestContext, Page } from '@playwright/test'
+import type { APIRequestContext, Locator, Page } from '@playwright/test'
 
 /** A site of the test's own from a site file; gives its address, such as "/sites/abc". */
 export async function siteFrom(request: APIRequestContext, base: string, file: string): Promise<string> {
@@ -39,6 +39,21 @@ export async function open(page: Page, path: string, who = ''): Promise<void> {
   }, who)
   await page.goto(path)
   await page.waitForSelector('[data-ready]')
+}
+
+/** Chooses from a list, be it the program's own or, where it is long, the browser's: by value, or by what is read. */
+export async function choose(field: Locator, wanted: string | { label: string }): Promise<void> {
+  if (await field.evaluate((element) => element.tagName === 'SELECT')) {
+    await field.selectOption(wanted)
+    return
+  }
+  await field.click()
+  const page = field.page()
+  await (
+    typeof wanted === 'string'
+      ? page.locator(`[role="option"][data-value="${wanted}"]`)
+      : page.getByRole('option', { name: wanted.label, exact: true })
+  ).click()
 }
 
 /** Faults that a page reports while a test runs: none are allowed. */

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { demoSite, faultsOf, open, postEdit } from './kit'
+import { choose, demoSite, faultsOf, open, postEdit } from './kit'
 
 test('the arithmetic is live, and what was typed survives a refusal', async ({ page, request, baseURL }) => {
   const faults = faultsOf(page)
@@ -84,7 +84,7 @@ test('two SSIDs with one name on one network', async ({ page, request, baseURL }
   await open(page, `${site}/networks?tab=ssids`)
   await page.getByRole('button', { name: 'Add an SSID' }).click()
   await page.getByRole('dialog').getByLabel('Name (SSID)').fill('TernQuay-Crew')
-  await page.getByRole('dialog').getByLabel('Network').selectOption('crew')
+  await choose(page.getByRole('dialog').getByLabel('Network'), 'crew')
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('“TernQuay-Crew” is on Crew already.').first()).toBeVisible()
   await expect(page.getByLabel('Name (SSID)')).toHaveValue('TernQuay-Crew')
@@ -104,8 +104,8 @@ test('the matrix tells kept out from fails, and leads to the frame', async ({ pa
 test('rules: a drop with its twin, moved and removed', async ({ page, request, baseURL }) => {
   const site = await demoSite(request, baseURL!, 'mended')
   await open(page, `${site}/networks?tab=reach`)
-  await page.getByLabel('From', { exact: true }).selectOption({ label: 'Crew' })
-  await page.getByLabel('To', { exact: true }).selectOption({ label: 'Cameras' })
+  await choose(page.getByLabel('From', { exact: true }), { label: 'Crew' })
+  await choose(page.getByLabel('To', { exact: true }), { label: 'Cameras' })
   await page.getByRole('button', { name: 'Add the rule' }).click()
   await expect(page.getByText('Drop from Cameras to Crew')).toBeVisible()
   await page.getByRole('button', { name: 'Move rule 15 up' }).click()

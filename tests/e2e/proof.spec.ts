@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { boatyard, demoSite, faultsOf, open } from './kit'
+import { boatyard, choose, demoSite, faultsOf, open } from './kit'
 
 const DATA = 'tests/reference/data/iperf3'
 
@@ -36,7 +36,7 @@ test('both directions from one file, judged low against a wire, and removed', as
 }) => {
   const site = await demoSite(request, baseURL!, 'mended')
   await open(page, `${site}/proof`)
-  await page.getByLabel('Over').selectOption('wired')
+  await choose(page.getByLabel('Over'), 'wired')
   await page.getByLabel('Link rate, Mbit/s').fill('1000')
   await page.getByLabel('Result file').setInputFiles(`${DATA}/tcp-bidir.json`)
   await page.getByRole('button', { name: 'Take it in' }).click()
@@ -66,8 +66,8 @@ test('what a person saw is recorded from a phone, proves its requirement, and ca
   const site = await boatyard(request, baseURL!, 'mended')
   await open(page, `${site}/proof`)
   const asked = page.getByRole('region', { name: 'Requirements and their evidence' })
-  await asked.getByRole('group', { name: 'Ping from Crew to Tills' }).getByLabel('no answer').check()
-  await asked.getByRole('group', { name: 'Ping from Crew to Cameras' }).getByLabel('no answer').check()
+  await asked.getByRole('radiogroup', { name: 'Ping from Crew to Tills' }).getByLabel('no answer').check()
+  await asked.getByRole('radiogroup', { name: 'Ping from Crew to Cameras' }).getByLabel('no answer').check()
   await expect(asked.getByRole('button', { name: 'Record these pings: 2' })).toBeDisabled()
   await asked.getByLabel('Who saw it').fill('R. Amber')
   await asked.getByLabel('Where').fill('counter, port 5')
@@ -88,7 +88,7 @@ test('an address that is none is refused at its field, and what was typed stays'
   const site = await demoSite(request, baseURL!, 'mended')
   await open(page, `${site}/proof`)
   const form = page.getByRole('region', { name: 'Addresses read on a client' })
-  await form.getByLabel('Places of').selectOption('tills')
+  await choose(form.getByLabel('Places of'), 'tills')
   await form.getByLabel('Counter till').fill('172.27.36.999')
   await form.getByLabel('Who saw it').fill('R. Amber')
   await form.getByRole('button', { name: 'Record these addresses' }).click()

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
-import { demoSite, faultsOf, open } from './kit'
+import { choose, demoSite, faultsOf, open } from './kit'
 
 const json = (name: string, change: (data: any) => void) => {
   const data = JSON.parse(readFileSync('demo/tern-quay-mended.json', 'utf8'))
@@ -20,13 +20,13 @@ test('a new site starts empty and can be worked on', async ({ page }) => {
   }
   await open(page, page.url().replace('handover', 'ports'))
   await page.getByRole('button', { name: 'Add a device' }).click()
-  await page.getByLabel('What it is').selectOption({ label: 'Switch, eight ports 802.3at, 65 W in all' })
+  await choose(page.getByLabel('What it is'), { label: 'Switch, eight ports 802.3at, 65 W in all' })
   await page.getByRole('dialog').getByLabel('Name').fill('Slip switch')
   await page.getByRole('button', { name: 'Add it' }).click()
   await expect(page.getByRole('region', { name: 'Slip switch', exact: true })).toBeVisible()
   await page.getByRole('button', { name: /^Slip switch port 2,/ }).click()
   await expect(page.getByRole('region', { name: 'Slip switch port 2' })).toBeVisible()
-  await page.getByLabel('Kind').selectOption('trunk')
+  await choose(page.getByLabel('Kind'), 'trunk')
   await page.getByRole('checkbox', { name: 'PoE on' }).check()
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('button', { name: /^Slip switch port 2, trunk,.*PoE on/ })).toBeVisible()

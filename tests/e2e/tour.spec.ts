@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { demoSite, faultsOf, open } from './kit'
+import { choose, demoSite, faultsOf, open } from './kit'
 
 const UP = 'tests/reference/data/iperf3/tcp-up.json'
 const DOWN = 'tests/reference/data/iperf3/tcp-reverse.json'
@@ -12,8 +12,8 @@ test('one access point, from paper plan to printed record', async ({ page, reque
   await test.step('the frame of a guest is followed to where it ends', async () => {
     await open(page, `${site}/ports`)
     await page.keyboard.press('f')
-    await page.getByLabel('Who speaks').selectOption({ label: 'TernQuay-Berths on Chandlery AP' })
-    await page.getByLabel('To whom').selectOption({ label: 'the internet' })
+    await choose(page.getByLabel('Who speaks'), { label: 'TernQuay-Berths on Chandlery AP' })
+    await choose(page.getByLabel('To whom'), { label: 'the internet' })
     await expect(page.getByText(/^Not reached\. .*PoE is off on Chandlery switch port 3/)).toBeVisible()
   })
 
@@ -31,7 +31,7 @@ test('one access point, from paper plan to printed record', async ({ page, reque
     await page.getByRole('button', { name: 'Set up the bench' }).click()
     await expect(page.locator('[data-device="ap-shop"]')).toHaveAttribute('data-phase', 'dark')
     await page.getByRole('button', { name: 'Power everything on' }).click()
-    await page.getByRole('button', { name: '× 60' }).click()
+    await page.getByRole('radio', { name: '× 60' }).click()
     const accessPoint = page.locator('[data-device="ap-shop"]')
     await expect(accessPoint).toHaveAttribute('data-phase', 'waiting', { timeout: 30_000 })
     await accessPoint.getByRole('button', { name: 'Adopt it' }).click()
@@ -62,7 +62,7 @@ test('one access point, from paper plan to printed record', async ({ page, reque
     await page.getByRole('button', { name: 'Rehearse every place' }).click()
     await expect(page.getByText('Every place gives its address; every ping is as planned.')).toBeVisible()
     const read = page.getByRole('region', { name: 'Addresses read on a client' })
-    await read.getByLabel('Places of').selectOption('tills')
+    await choose(read.getByLabel('Places of'), 'tills')
     await read.getByLabel('Counter till').fill('172.27.36.10')
     await read.getByLabel('Who saw it').fill('R. Amber')
     await read.getByRole('button', { name: 'Record these addresses' }).click()

@@ -1,3 +1,4 @@
+import { Progress } from '../../components/Progress'
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
 import { feedsOf } from '~/core/radio/backhaul'
@@ -72,12 +73,7 @@ export function BackhaulStage({
                 : 'Thin lines are cables, double lines are radio links with rate and level. Choose a device.'}
             {study.progress !== null && (
               <>
-                <progress
-                  className="h-2 accent-[var(--ink)]"
-                  value={study.progress || undefined}
-                  max={1}
-                  aria-label="Being worked out"
-                />
+                <Progress label="Being worked out" share={study.progress || null} />
                 <button className="underline" onClick={study.giveUp}>
                   Give up
                 </button>

@@ -1,3 +1,4 @@
+import { InlineSelect } from '../../components/InlineSelect'
 import { useMemo, useState } from 'react'
 import { bridgeSheet } from '~/core/radio/backhaul'
 import type { BridgeEndView, BridgeSheet } from '~/core/radio/backhaul'
@@ -26,16 +27,13 @@ export function BridgePanel({ site, chosenId }: { site: Site; chosenId: string |
     <div className="p-4">
       <div className="flex flex-wrap items-end gap-4">
         {bridges.length > 1 && (
-          <label>
-            Bridge to
-            <select className="field" value={child.id} onChange={(event) => setOwn(event.target.value)}>
-              {bridges.map((device) => (
-                <option key={device.id} value={device.id}>
-                  {device.name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <InlineSelect
+            label="Bridge to"
+            className="!w-56"
+            value={child.id}
+            onChange={setOwn}
+            choices={bridges.map((device) => ({ value: device.id, label: device.name }))}
+          />
         )}
         <label>
           Must carry, Mbit/s

@@ -1,3 +1,4 @@
+import { InlineSelect } from '../../components/InlineSelect'
 import { useState } from 'react'
 import { mbpsText } from '~/core/radio/airtime'
 import type { Aftermath } from '~/core/radio/backhaul'
@@ -18,6 +19,14 @@ const KINDS: Record<Aftermath['element']['kind'], string> = {
 const FIRST = 12
 
 /** What each failure does, those that darken most first. Pointing at a row, or focus, shows it on the chart. */
+const TAKEN = [
+  { value: 'device', label: 'a device' },
+  { value: 'uplink', label: 'a radio link' },
+  { value: 'cable', label: 'a cable' },
+  { value: 'port', label: 'a port' },
+  { value: 'all', label: 'anything' },
+]
+
 export function FailureTable({ failures, shownId, onShow }: Props) {
   const [kind, setKind] = useState<'all' | Aftermath['element']['kind']>('device')
   const [all, setAll] = useState(false)
@@ -26,26 +35,19 @@ export function FailureTable({ failures, shownId, onShow }: Props) {
   const shown = all ? rows : rows.slice(0, FIRST)
   return (
     <>
-      <p className="flex flex-wrap items-center gap-3 px-4 py-2">
-        <label className="flex items-center gap-2">
-          Take away
-          <select
-            className="field !w-auto"
-            value={kind}
-            onChange={(event) => setKind(event.target.value as typeof kind)}
-          >
-            <option value="device">a device</option>
-            <option value="uplink">a radio link</option>
-            <option value="cable">a cable</option>
-            <option value="port">a port</option>
-            <option value="all">anything</option>
-          </select>
-        </label>
+      <div className="flex flex-wrap items-center gap-3 px-4 py-2">
+        <InlineSelect
+          label="Take away"
+          className="!w-36"
+          value={kind}
+          onChange={(next) => setKind(next as typeof kind)}
+          choices={TAKEN}
+        />
         <span className="caption">
           {failures.filter(({ dark }) => dark.length > 1).length} single points of failure take more than one
           device with them. Point at a row, and the chart shows what is left.
         </span>
-      </p>
+      </div>
       <table className="plain" onMouseLeave={() => onShow(null)}>
         <thead>
           <tr>

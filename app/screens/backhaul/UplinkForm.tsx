@@ -1,3 +1,4 @@
+import { Collapsible } from '../../components/Collapsible'
 import { canMesh } from '~/core/radio/backhaul'
 import type { Band, Device, Site } from '~/core/plan'
 import { AirFields } from '../../components/AirFields'
@@ -14,8 +15,7 @@ export function UplinkForm({ site, device }: { site: Site; device: Device }) {
   const { edit, problems, busy } = usePlanEdit(undefined, 'draft')
   const { air, mesh } = draft
   return (
-    <details className="mt-3" open={device.air !== null}>
-      <summary className="font-medium">By radio</summary>
+    <Collapsible className="mt-3" isOpen={device.air !== null} title="By radio">
       <div className="mt-2">
         <EditForm
           problems={problems}
@@ -56,6 +56,6 @@ export function UplinkForm({ site, device }: { site: Site; device: Device }) {
           />
         </EditForm>
       </div>
-    </details>
+    </Collapsible>
   )
 }

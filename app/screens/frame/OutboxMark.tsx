@@ -71,7 +71,7 @@ function Row({ parcel }: { parcel: Parcel }) {
             </button>
           )}
           <button className="button" onClick={() => outboxKeeper.tell({ kind: 'drop', id })}>
-            Leave it
+            {state === 'refused' ? 'Leave it' : 'Do not send it'}
           </button>
         </p>
       )}

@@ -1,3 +1,4 @@
+import { ScrollArea } from '../../components/ScrollArea'
 import { X } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { usePanel } from '../../hooks/usePanel'
@@ -17,9 +18,9 @@ export function SidePanel({ title, children }: { title: string; children: ReactN
           <X size={17} aria-hidden />
         </button>
       </div>
-      <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="group" aria-label={`${title}, list`}>
+      <ScrollArea label={`${title}, list`} className="min-h-0 flex-1">
         {children}
-      </div>
+      </ScrollArea>
     </aside>
   )
 }

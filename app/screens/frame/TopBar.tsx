@@ -5,6 +5,7 @@ import { useSite } from '../../hooks/useSite'
 import { useSteps } from '../../hooks/useSteps'
 import { OutboxMark } from './OutboxMark'
 import { WhoMark } from './Who'
+import { IconButton } from '../../components/IconButton'
 import { ThemeSwitch } from '../../components/ThemeSwitch'
 
 interface Props {
@@ -35,24 +36,22 @@ export function TopBar({ onPalette, onKeys }: Props) {
             {problems.map(({ message }) => message).join(' ')}
           </p>
         )}
-        <button
-          className="button button-quiet"
+        <IconButton
+          label="Undo"
+          tip={steps.undo ? `Undo: ${steps.undo}` : 'Nothing to undo'}
           disabled={busy || !steps.undo}
           onClick={() => step('undo')}
-          title={steps.undo ? `Undo: ${steps.undo}` : 'Nothing to undo'}
-          aria-label="Undo"
         >
           <Undo2 size={17} aria-hidden />
-        </button>
-        <button
-          className="button button-quiet"
+        </IconButton>
+        <IconButton
+          label="Redo"
+          tip={steps.redo ? `Redo: ${steps.redo}` : 'Nothing to redo'}
           disabled={busy || !steps.redo}
           onClick={() => step('redo')}
-          title={steps.redo ? `Redo: ${steps.redo}` : 'Nothing to redo'}
-          aria-label="Redo"
         >
           <Redo2 size={17} aria-hidden />
-        </button>
+        </IconButton>
         <button
           className={`button ${panel === 'follow' ? 'button-main' : ''}`}
           aria-pressed={panel === 'follow'}
@@ -79,22 +78,22 @@ export function TopBar({ onPalette, onKeys }: Props) {
               : `${findings.length} finding${findings.length === 1 ? '' : 's'}`}
           </span>
         </button>
-        <button
+        <IconButton
+          label="Open the palette"
+          tip="Palette (ctrl k)"
           className="button button-quiet max-md:hidden"
           onClick={onPalette}
-          aria-label="Open the palette"
-          title="Palette (ctrl k)"
         >
           <Command size={17} aria-hidden />
-        </button>
-        <button
+        </IconButton>
+        <IconButton
+          label="Show the keys"
+          tip="Keys (?)"
           className="button button-quiet max-md:hidden"
           onClick={onKeys}
-          aria-label="Show the keys"
-          title="Keys (?)"
         >
           <CircleHelp size={17} aria-hidden />
-        </button>
+        </IconButton>
         <WhoMark />
         <ThemeSwitch />
       </div>

@@ -9,6 +9,8 @@ import { WhoQuestion } from './Who'
 import { WorkSteps } from './WorkSteps'
 import { LogLine } from './LogLine'
 import { Palette } from './Palette'
+import { Toasts } from '../../components/Toasts'
+import { useOutbox } from '../../outbox/useOutbox'
 import { TopBar } from './TopBar'
 import { useFrameKeys } from './useFrameKeys'
 import { usePanel } from '../../hooks/usePanel'
@@ -27,6 +29,15 @@ function useShown(): void {
   const { id: siteId, revision } = useSite()
   useEffect(() => outboxKeeper.tell({ kind: 'show', shown: { siteId, revision } }), [siteId, revision])
   useEffect(() => () => outboxKeeper.tell({ kind: 'show', shown: null }), [])
+}
+
+/** What was done last that nothing else on the page shows. */
+function useNews(): { id: string; says: string } | null {
+  const { answers } = useOutbox()
+  const last = answers.findLast(({ door, answer }) => door === 'step' && answer.ok)
+  if (!last?.answer.ok || typeof last.answer.label !== 'string') return null
+  const { way, label } = last.answer
+  return { id: last.id, says: `${way === 'redo' ? 'Made again' : 'Taken back'}: ${label}` }
 }
 
 /** Choosing a port or opening a panel asks the server nothing; a frame to follow, an edit or another stage does. */
@@ -63,7 +74,7 @@ export default function Frame() {
       <div className="flex min-h-0 flex-1 max-md:flex-col print:block">
         <WorkSteps />
         <main
-          className="@container min-w-0 flex-1 overflow-y-auto px-5 py-4 print:overflow-visible"
+          className="@container relative min-w-0 flex-1 overflow-y-auto px-5 py-4 print:overflow-visible"
           tabIndex={-1}
         >
           <Outlet />
@@ -72,6 +83,7 @@ export default function Frame() {
         {panel === 'follow' && <FollowPanel />}
       </div>
       <LogLine />
+      <Toasts news={useNews()} />
       <Palette open={overlay === 'palette'} onClose={() => setOverlay(null)} />
       <KeysDialog open={overlay === 'keys'} onClose={() => setOverlay(null)} />
     </div>

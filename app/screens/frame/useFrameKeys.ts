@@ -7,7 +7,9 @@ import { useSteps } from '../../hooks/useSteps'
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
-  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+  (target.isContentEditable ||
+    ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) ||
+    target.closest('[role="combobox"], [role="listbox"], [role="menu"]') !== null)
 
 /** The keys that work on every stage. Typing in a field is left alone. */
 export function useFrameKeys(open: (overlay: 'palette' | 'keys') => void): void {

@@ -1,3 +1,4 @@
+import { Progress } from '../../components/Progress'
 import { X } from 'lucide-react'
 import { useState } from 'react'
 import { useRouteLoaderData } from 'react-router'
@@ -115,12 +116,7 @@ export function GroundStage({ level }: { level: Level }) {
             >
               {chart.progress !== null && (
                 <div className="absolute right-2 bottom-2 flex items-center gap-2 border border-line bg-sheet px-2 py-1">
-                  <progress
-                    className="h-2 accent-[var(--ink)]"
-                    value={chart.progress}
-                    max={1}
-                    aria-label="The chart is being made"
-                  />
+                  <Progress label="The chart is being made" share={chart.progress} />
                   <button
                     className="button button-quiet !min-h-0 !p-0.5"
                     aria-label="Give up"

@@ -1,3 +1,4 @@
+import { Progress } from '../../components/Progress'
 import type { ReactNode } from 'react'
 
 interface Props {
@@ -13,7 +14,7 @@ export function HelperRun({ progress, fault, onGiveUp, children }: Props) {
     <div aria-live="polite">
       {progress !== null && (
         <p className="mt-3 flex items-center gap-3">
-          <progress className="h-2 accent-[var(--ink)]" value={progress > 0 ? progress : undefined} max={1} />
+          <Progress label="Weighing the choices" share={progress > 0 ? progress : null} />
           Weighing the choices…
           <button className="button" onClick={onGiveUp}>
             Give up

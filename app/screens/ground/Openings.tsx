@@ -1,3 +1,4 @@
+import { Collapsible } from '../../components/Collapsible'
 import { Plus, X } from 'lucide-react'
 import { MATERIALS } from '~/core/radio/propagation'
 import { lengthM } from '~/core/plan'
@@ -22,10 +23,10 @@ function OpeningList({ site, wall }: { site: Site; wall: Wall }) {
   const change = (id: string, part: Partial<Opening>) =>
     set({ openings: openings.map((one) => (one.id === id ? { ...one, ...part } : one)) })
   return (
-    <details className="mb-3">
-      <summary className="font-medium">
-        {wall.openings.length === 0 ? 'No openings' : `${wall.openings.length} openings`}
-      </summary>
+    <Collapsible
+      className="mb-3"
+      title={<>{wall.openings.length === 0 ? 'No openings' : `${wall.openings.length} openings`}</>}
+    >
       <ul className="space-y-2">
         {openings.map((one, i) => (
           <li key={one.id} className="border-t border-line pt-1">
@@ -103,6 +104,6 @@ function OpeningList({ site, wall }: { site: Site; wall: Wall }) {
           Save openings
         </button>
       </div>
-    </details>
+    </Collapsible>
   )
 }

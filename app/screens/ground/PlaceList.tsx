@@ -1,3 +1,4 @@
+import { Collapsible } from '../../components/Collapsible'
 import { lengthText } from '~/core/plan/drawing'
 import type { PieceRef } from '~/core/plan/drawing'
 import type { Level, Site } from '~/core/plan'
@@ -31,8 +32,7 @@ export function PlaceList(props: Props) {
         chosen={props.placing}
         onChoose={props.onPlace}
       />
-      <details>
-        <summary className="font-medium">What is drawn here</summary>
+      <Collapsible title="What is drawn here">
         <ul className="mt-1 max-h-56 overflow-y-auto">
           {drawnHere(site, level).map((ref) => (
             <li key={`${ref.collection}.${ref.id}`}>
@@ -45,7 +45,7 @@ export function PlaceList(props: Props) {
             </li>
           ))}
         </ul>
-      </details>
+      </Collapsible>
       <p className="caption">
         {level.name}: floor at {lengthText(level.floorM, site.ground.units)},{' '}
         {lengthText(level.heightM, site.ground.units)} high.

@@ -1,3 +1,4 @@
+import { Menu } from '../../components/Menu'
 import { Printer } from 'lucide-react'
 import { StageHead } from '../../components/StageHead'
 import { filesOf } from '../../server/files/files.server'
@@ -37,16 +38,17 @@ export default function Handover({ loaderData }: Route.ComponentProps) {
           <button className="button button-main" onClick={() => window.print()}>
             <Printer size={16} aria-hidden /> Print
           </button>
-          <a className="button" href="../export">
-            Save the site file
-          </a>
-          <a
-            className="button"
-            href="../export?keys=included"
-            title="The file will hold every key in clear. Keep it where you keep keys."
-          >
-            With keys
-          </a>
+          <Menu
+            label="Save the site file"
+            items={[
+              { label: 'Without keys', href: '../export', says: 'To pass on.' },
+              {
+                label: 'With keys',
+                href: '../export?keys=included',
+                says: 'Holds every key in clear. Keep it where you keep keys.',
+              },
+            ]}
+          />
         </StageHead>
       </div>
       <article className="sheet mx-auto max-w-5xl space-y-6 px-8 py-6 print:max-w-none print:border-0 print:p-0">

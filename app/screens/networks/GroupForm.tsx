@@ -1,3 +1,4 @@
+import { networkChoices } from '../../components/networkChoices'
 import { accessPoints } from '~/core/plan'
 import type { Edit, Group, Ssid } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
@@ -85,7 +86,7 @@ export function GroupForm({ group, isNew, onDone }: Props) {
               label="Network"
               path={`jacks[${i}].networkId`}
               value={jack.networkId}
-              choices={site.networks.map(({ id, name }) => ({ value: id, label: name }))}
+              choices={networkChoices(site)}
               onChange={(networkId) =>
                 networkId &&
                 set({ jacks: draft.jacks.map((one, j) => (j === i ? { ...one, networkId } : one)) })

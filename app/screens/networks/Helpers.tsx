@@ -1,3 +1,4 @@
+import { networkChoices } from '../../components/networkChoices'
 import { useState } from 'react'
 import { METHOD_COST } from '~/core/guide/proposals/secondRouter'
 import type { AddressPlanAims, NumberingMethod, Method } from '~/core/guide/proposals'
@@ -143,7 +144,7 @@ function SecondRouterHelper() {
           path="outerNetworkId"
           value={outerNetworkId}
           none="choose"
-          choices={site.networks.map(({ id, name }) => ({ value: id, label: name }))}
+          choices={networkChoices(site)}
           onChange={(value) => set({ outerNetworkId: value })}
         />
         <SelectInput

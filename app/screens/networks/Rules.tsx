@@ -1,3 +1,4 @@
+import { networkChoices } from '../../components/networkChoices'
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { networkOf } from '~/core/plan'
@@ -84,7 +85,7 @@ function NewRule() {
   const [from, setFrom] = useState<string | null>(null)
   const [to, setTo] = useState<string | null>('any')
   const [bothWays, setBothWays] = useState(true)
-  const networks = site.networks.map(({ id, name }) => ({ value: id, label: name }))
+  const networks = networkChoices(site)
   const target = readTarget(to)
   const canTwin = from !== null && typeof target === 'object'
   const add = () => {

@@ -50,6 +50,7 @@ export function SsidForm({ ssid, isNew, onDone }: Props) {
         choices={site.networks.map(({ id, name, vlanId }) => ({
           value: id,
           label: `${name} (VLAN ${vlanId})`,
+          vlanId,
         }))}
         onChange={(networkId) => set({ networkId })}
       />

@@ -1,3 +1,4 @@
+import { RadioGroup } from '../../components/RadioGroup'
 import { useState } from 'react'
 import { bulkEdits, portName } from '~/core/plan'
 import type { BulkChange } from '~/core/plan'
@@ -11,6 +12,12 @@ import { useSite } from '../../hooks/useSite'
 type Tagging = 'leave' | 'add' | 'remove'
 
 /** One change to all chosen ports. What is left as it is stays as it is. */
+const TAGGING = [
+  { value: 'leave', label: 'leave' },
+  { value: 'add', label: 'add' },
+  { value: 'remove', label: 'take out' },
+] as const
+
 export function BulkForm() {
   const { site } = useSite()
   const { ends, clear } = useSelectedPorts()
@@ -85,20 +92,12 @@ export function BulkForm() {
           {site.networks.map(({ vlanId, name }) => (
             <div key={vlanId} className="flex items-center justify-between gap-3 border-b border-line py-0.5">
               <Flag vlanId={vlanId} label={`${vlanId} ${name}`} />
-              <span role="radiogroup" aria-label={`VLAN ${vlanId} ${name}`} className="flex gap-4">
-                {(['leave', 'add', 'remove'] as const).map((value) => (
-                  <label key={value} className="flex min-h-8 items-center gap-1.5">
-                    <input
-                      type="radio"
-                      name={`tag-${vlanId}`}
-                      className="accent-[var(--ink)]"
-                      checked={(tagging[vlanId] ?? 'leave') === value}
-                      onChange={() => setTagging({ ...tagging, [vlanId]: value })}
-                    />
-                    {{ leave: 'leave', add: 'add', remove: 'take out' }[value]}
-                  </label>
-                ))}
-              </span>
+              <RadioGroup
+                label={`VLAN ${vlanId} ${name}`}
+                value={tagging[vlanId] ?? 'leave'}
+                onChange={(value) => setTagging({ ...tagging, [vlanId]: value })}
+                choices={TAGGING}
+              />
             </div>
           ))}
         </fieldset>

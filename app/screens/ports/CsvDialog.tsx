@@ -1,3 +1,4 @@
+import { InlineSelect } from '../../components/InlineSelect'
 import { knownWho } from '../../hooks/useWho'
 import { useRef, useState } from 'react'
 import { useFetcher } from 'react-router'
@@ -53,17 +54,16 @@ function CsvForm({ what, onWhat }: { what: What; onWhat: (what: What) => void })
   return (
     <div className="space-y-3">
       <div className="flex flex-wrap items-end gap-4">
-        <label className="flex flex-col gap-0.5">
-          <span className="text-[0.9rem] font-medium">What stands in it</span>
-          <select
-            className="field"
-            value={what}
-            onChange={(event) => onWhat(event.target.value === 'addresses' ? 'addresses' : 'ports')}
-          >
-            <option value="ports">ports and cables</option>
-            <option value="addresses">addresses</option>
-          </select>
-        </label>
+        <InlineSelect
+          label="What stands in it"
+          className="!w-44"
+          value={what}
+          onChange={(next) => onWhat(next === 'addresses' ? 'addresses' : 'ports')}
+          choices={[
+            { value: 'ports', label: 'ports and cables' },
+            { value: 'addresses', label: 'addresses' },
+          ]}
+        />
         <label className="flex flex-col gap-0.5">
           <span className="text-[0.9rem] font-medium">CSV file</span>
           <input

@@ -1,3 +1,4 @@
+import { SelectInput } from '../../components/inputs'
 import type { Mapping } from '~/core/formats'
 import type { CsvPreview } from '../../server/plan/csvImport.server'
 
@@ -14,26 +15,15 @@ export function CsvMapping({ preview, onMap }: Props) {
       <fieldset className="grid grid-cols-2 gap-x-3 gap-y-1 sm:grid-cols-4">
         <legend className="mb-1 text-[0.9rem] font-medium">Which column is what</legend>
         {fields.map(({ key, label, needed }) => (
-          <label key={key} className="flex min-w-0 flex-col">
-            <span className="caption">
-              {label}
-              {needed ? ' (needed)' : ''}
-            </span>
-            <select
-              className="field"
-              value={mapping[key] ?? ''}
-              onChange={(event) =>
-                onMap({ ...mapping, [key]: event.target.value === '' ? null : Number(event.target.value) })
-              }
-            >
-              <option value="">not in the file</option>
-              {columns.map((name, i) => (
-                <option key={i} value={i}>
-                  {name || `column ${i + 1}`}
-                </option>
-              ))}
-            </select>
-          </label>
+          <SelectInput
+            key={key}
+            label={needed ? `${label} (needed)` : label}
+            path={key}
+            value={mapping[key] === null || mapping[key] === undefined ? null : String(mapping[key])}
+            none="not in the file"
+            choices={columns.map((name, i) => ({ value: String(i), label: name || `column ${i + 1}` }))}
+            onChange={(column) => onMap({ ...mapping, [key]: column === null ? null : Number(column) })}
+          />
         ))}
       </fieldset>
       <div className="min-w-0 overflow-x-auto" tabIndex={0} role="group" aria-label="The first rows">

@@ -1,3 +1,4 @@
+import { networkChoices } from '../../components/networkChoices'
 import { distinctFixedAddresses, freeFixedAddress, subnetOrNull } from '~/core/network/addressing'
 import { controllers, kindOf, networkOf, typeOf } from '~/core/plan'
 import type { Addressing, Device, Management, Port, Radio, RouterPart } from '~/core/plan'
@@ -152,7 +153,7 @@ function ManagementFields({
         path="management.networkId"
         value={management.networkId}
         none="none"
-        choices={site.networks.map(({ id, name }) => ({ value: id, label: name }))}
+        choices={networkChoices(site)}
         onChange={(networkId) => set({ networkId })}
       />
       <SelectInput

@@ -1,3 +1,4 @@
+import { InlineSelect } from '../../components/InlineSelect'
 import { Search } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { usePanel } from '../../hooks/usePanel'
@@ -39,23 +40,22 @@ export function FilterBar({ shown, all }: { shown: number; all: number }) {
           onChange={(event) => type(event.target.value)}
         />
       </label>
-      <label className="flex items-center gap-2">
-        Show
-        <select
-          className="field w-auto"
-          value={only}
-          onChange={(event) => set({ only: event.target.value === 'all' ? null : event.target.value })}
-        >
-          <option value="all">all</option>
-          <option value="findings">with open findings</option>
-          <option value="free">with a free socket</option>
-          {site.networks.map(({ vlanId, name }) => (
-            <option key={vlanId} value={`vlan:${vlanId}`}>
-              carrying VLAN {vlanId}, {name}
-            </option>
-          ))}
-        </select>
-      </label>
+      <InlineSelect
+        label="Show"
+        className="!w-56"
+        value={only}
+        onChange={(next) => set({ only: next === 'all' ? null : next })}
+        choices={[
+          { value: 'all', label: 'all' },
+          { value: 'findings', label: 'with open findings' },
+          { value: 'free', label: 'with a free socket' },
+          ...site.networks.map(({ vlanId, name }) => ({
+            value: `vlan:${vlanId}`,
+            label: `carrying VLAN ${vlanId}, ${name}`,
+            vlanId,
+          })),
+        ]}
+      />
       <p className="figures text-soft" role="status">
         {shown} of {all}
       </p>

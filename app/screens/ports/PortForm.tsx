@@ -1,5 +1,16 @@
-import { endKey, kindOf, linkAt, neighbourAt, portName, portSpecOf, wanOf } from '~/core/plan'
-import type { Device, Edit, Link, LinkEnd, Port } from '~/core/plan'
+import { Collapsible } from '../../components/Collapsible'
+import {
+  endKey,
+  kindOf,
+  linkAt,
+  neighbourAt,
+  plugEdits,
+  portName,
+  portSpecOf,
+  unplugEdits,
+  wanOf,
+} from '~/core/plan'
+import type { Device, Edit, Link, LinkEnd, Port, Site } from '~/core/plan'
 import { loadAt, poeClassFigures, pseLimitW } from '~/core/network/power'
 import { EditForm } from '../../components/EditForm'
 import { Flag } from '../../components/Flag'
@@ -47,7 +58,7 @@ export function PortForm({ device, port }: { device: Device; port: Port }) {
   const save = () =>
     edit(`Change ${portName(site, end)}`, [
       { op: 'port', deviceId: device.id, port: draft },
-      ...(isSame(plug, plugNow) ? [] : cableEdits(end, link, plug)),
+      ...(isSame(plug, plugNow) ? [] : cableEdits(site, end, link, plug)),
     ])
   return (
     <section className="sheet self-start p-4" aria-label={portName(site, end)}>
@@ -117,18 +128,20 @@ const statedOf = ({ category, stated: { low, high } }: Plug): Link['statedMbps']
 const isSame = (one: Plug, other: Plug): boolean => JSON.stringify(one) === JSON.stringify(other)
 
 /** Unplug the old cable, plug the new one, or change the one that stays. */
-function cableEdits(end: LinkEnd, old: Link | undefined, plug: Plug): Edit[] {
+function cableEdits(site: Site, end: LinkEnd, old: Link | undefined, plug: Plug): Edit[] {
   const [deviceId, port] = plug.to?.split('/') ?? []
-  if (!deviceId || !port) return old ? [{ op: 'remove', collection: 'links', id: old.id }] : []
-  const record: Link = {
-    id: old?.id ?? newId(),
-    a: end,
-    b: { deviceId, port: Number(port) },
-    lengthM: plug.lengthM ?? 0,
-    category: plug.category,
-    statedMbps: statedOf(plug),
-  }
-  return [{ op: 'put', collection: 'links', record }]
+  if (!deviceId || !port) return unplugEdits(site, end)
+  return plugEdits(
+    site,
+    end,
+    { deviceId, port: Number(port) },
+    {
+      id: old?.id ?? newId(),
+      lengthM: plug.lengthM ?? 0,
+      category: plug.category,
+      statedMbps: statedOf(plug),
+    },
+  )
 }
 
 /** What two mains adapters carry here, by the user's own measurement. */
@@ -225,8 +238,7 @@ function VlanFields({ draft, set }: Part) {
           </div>
         </fieldset>
       )}
-      <details>
-        <summary className="text-soft">What it admits (IEEE 802.1Q)</summary>
+      <Collapsible titleClassName="text-soft" title="What it admits (IEEE 802.1Q)">
         <div className="mt-2 grid grid-cols-2 items-end gap-3">
           <SelectInput
             label="Acceptable frames"
@@ -245,7 +257,7 @@ function VlanFields({ draft, set }: Part) {
             onChange={(ingressFilter) => set({ ingressFilter })}
           />
         </div>
-      </details>
+      </Collapsible>
     </>
   )
 }

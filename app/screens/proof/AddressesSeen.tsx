@@ -1,3 +1,4 @@
+import { networkChoices } from '../../components/networkChoices'
 import { useState } from 'react'
 import type { Seen } from '~/core/judge/proof'
 import { SeenForm } from '../../components/SeenForm'
@@ -31,7 +32,7 @@ export function AddressesSeen() {
             label="Places of"
             path="networkId"
             value={networkId}
-            choices={site.networks.map(({ id, name }) => ({ value: id, label: name }))}
+            choices={networkChoices(site)}
             onChange={setNetwork}
           />
         </div>

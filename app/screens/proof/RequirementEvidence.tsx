@@ -1,3 +1,4 @@
+import { RadioGroup } from '../../components/RadioGroup'
 import { useState } from 'react'
 import type { Evidence, EvidenceState, Seen } from '~/core/judge/proof'
 import { Flag } from '../../components/Flag'
@@ -14,6 +15,11 @@ const STATE: Record<EvidenceState, string> = {
 type Tried = 'answered' | 'silent'
 
 /** Each requirement with its evidence, and a place to write down what a ping did, several at once. */
+const HOW = [
+  { value: 'answered', label: 'answered' },
+  { value: 'silent', label: 'no answer' },
+] as const
+
 export function RequirementEvidence({ evidence }: { evidence: Evidence[] }) {
   const { site } = useSite()
   const [tried, setTried] = useState<Record<string, Tried>>({})
@@ -50,26 +56,12 @@ export function RequirementEvidence({ evidence }: { evidence: Evidence[] }) {
                   {by && state === 'old' && `, revision ${by.revision}`}
                 </span>
               </span>
-              <fieldset className="flex gap-1">
-                <legend className="sr-only">
-                  Ping from {fromName} to {toName}
-                </legend>
-                {(['answered', 'silent'] as const).map((how) => (
-                  <label
-                    key={how}
-                    className={`flex min-h-11 items-center gap-2 border border-line px-3 ${tried[requirement.id] === how ? 'bg-depth-2 font-semibold' : ''}`}
-                  >
-                    <input
-                      type="radio"
-                      className="size-4 accent-[var(--ink)]"
-                      name={`ping-${requirement.id}`}
-                      checked={tried[requirement.id] === how}
-                      onChange={() => setTried((before) => ({ ...before, [requirement.id]: how }))}
-                    />
-                    {how === 'answered' ? 'answered' : 'no answer'}
-                  </label>
-                ))}
-              </fieldset>
+              <RadioGroup
+                label={`Ping from ${fromName} to ${toName}`}
+                value={tried[requirement.id] ?? null}
+                onChange={(how) => setTried((before) => ({ ...before, [requirement.id]: how }))}
+                choices={HOW}
+              />
             </li>
           ))}
         </ul>

@@ -1,3 +1,4 @@
+import { ToggleGroup } from '../../components/ToggleGroup'
 import { RotateCcw, SkipForward } from 'lucide-react'
 import type { Bench } from '../../hooks/useBench'
 import { useSite } from '../../hooks/useSite'
@@ -5,10 +6,10 @@ import type { BenchState } from '../../server/staging/bench.server'
 import { clockText } from './clockText'
 
 const SPEEDS = [
-  { value: 0, label: 'stand still' },
-  { value: 1, label: 'real time' },
-  { value: 10, label: '× 10' },
-  { value: 60, label: '× 60' },
+  { value: '0', label: 'stand still' },
+  { value: '1', label: 'real time' },
+  { value: '10', label: '× 10' },
+  { value: '60', label: '× 60' },
 ]
 
 /** The bench's own clock, its speed, and what concerns the whole bench. */
@@ -22,18 +23,12 @@ export function BenchClock({ bench: { ask, busy }, state }: { bench: Bench; stat
       <p className="figures text-[1.5rem] leading-none" aria-label="Time on the bench">
         {clockText(view.nowS)}
       </p>
-      <div role="group" aria-label="Speed of the clock" className="flex">
-        {SPEEDS.map(({ value, label }) => (
-          <button
-            key={value}
-            className={`button -ml-px ${speed === value ? 'button-main' : ''}`}
-            aria-pressed={speed === value}
-            onClick={() => ask({ kind: 'speed', speed: value })}
-          >
-            {label}
-          </button>
-        ))}
-      </div>
+      <ToggleGroup
+        label="Speed of the clock"
+        value={String(speed)}
+        onChange={(next) => ask({ kind: 'speed', speed: Number(next) })}
+        choices={SPEEDS}
+      />
       <button
         className="button"
         disabled={view.nextEventS === null}

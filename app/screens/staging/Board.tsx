@@ -1,3 +1,4 @@
+import { Collapsible } from '../../components/Collapsible'
 import type { DeviceView } from '~/field'
 import type { Bench } from '../../hooks/useBench'
 import { Sourced } from '../../components/Sourced'
@@ -83,8 +84,7 @@ function Elapsed({ device: { expected, elapsedS }, late }: { device: DeviceView;
 
 function Past({ device }: { device: DeviceView }) {
   return (
-    <details>
-      <summary className="caption">how long each step took</summary>
+    <Collapsible titleClassName="caption" title="how long each step took">
       <table className="plain text-[0.88rem]">
         <tbody>
           {device.past.map((step, i) => (
@@ -98,6 +98,6 @@ function Past({ device }: { device: DeviceView }) {
           ))}
         </tbody>
       </table>
-    </details>
+    </Collapsible>
   )
 }

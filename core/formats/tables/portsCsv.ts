@@ -1,5 +1,14 @@
-import { endKey, keptStated, linkAt, neighbourAt, portName, portRange, switchingDevices } from '../../plan'
-import type { CableCategory, Device, Edit, Link, LinkEnd, Port, Site } from '../../plan'
+import {
+  endKey,
+  keptStated,
+  linkAt,
+  neighbourAt,
+  plugEdits,
+  portName,
+  portRange,
+  switchingDevices,
+} from '../../plan'
+import type { CableCategory, Device, Edit, LinkEnd, Port, Site } from '../../plan'
 import { CellFault } from './cellFault'
 import { NameBook } from './nameBook'
 import { writeCsv } from './csv'
@@ -251,24 +260,9 @@ function cableEdits(reading: Reading, end: LinkEnd, cell: Cells): { edits: Edit[
   const lengthM = lengthOf(cell('length_m'), link?.lengthM ?? 1)
   const category: CableCategory = oneOf(cell('cable'), 'Cable', CATEGORIES) ?? link?.category ?? 'cat6'
   if (same && link.lengthM === lengthM && link.category === category) return none
-  const record: Link = {
-    id: same ? link.id : slug(`l ${end.deviceId} ${end.port}`).slice(0, 40),
-    a: end,
-    b: far,
-    lengthM,
-    category,
-    statedMbps: keptStated(link, category),
-  }
-  const out = same ? [] : [link, there].filter((old) => old !== undefined)
+  const id = slug(`l ${end.deviceId} ${end.port}`).slice(0, 40)
   return {
-    edits: [
-      ...[...new Set(out)].map((old) => ({
-        op: 'remove' as const,
-        collection: 'links' as const,
-        id: old.id,
-      })),
-      { op: 'put', collection: 'links', record },
-    ],
+    edits: plugEdits(site, end, far, { id, lengthM, category, statedMbps: keptStated(link, category) }),
     says: [same ? `cable ${category}, ${lengthM} m` : `cable to ${portName(site, far)}`],
   }
 }

@@ -3,12 +3,14 @@ import { bad, good } from '../../lib/outcome'
 import type { Outcome } from '../../lib/outcome'
 import { canServeClass, pseLimitW } from '../../network/power'
 import {
+  applyEdits,
   deviceOf,
   isAccessPoint,
   kindOf,
   linkAt,
   neighbourAt,
   networkOf,
+  plugEdits,
   portName,
   portSpecOf,
   typeOf,
@@ -100,15 +102,18 @@ function costOf(site: Site, device: Device, guest: Guest, port: Port): number {
 function proposal(site: Site, device: Device, pairs: { guest: Guest; port: Port }[]): Proposal {
   const edits: Edit[] = []
   const reasons: Reason[] = []
-  const moved = pairs.filter(({ guest, port }) => guest.now !== port.number)
-  for (const { guest } of moved)
-    if (guest.link) edits.push({ op: 'remove', collection: 'links', id: guest.link.id })
+  // Two guests may change places: each cable is plugged into the plan as the one before it left it.
+  let now = site
   for (const { guest, port } of pairs) {
     const end: LinkEnd = { deviceId: device.id, port: port.number }
     const next = settingsFor(site, device, guest, port)
     if (JSON.stringify(next) !== JSON.stringify(port))
       edits.push({ op: 'port', deviceId: device.id, port: next })
-    if (guest.now !== port.number) edits.push(plug(guest, end))
+    if (guest.now !== port.number) {
+      const plugged = plug(now, guest, end)
+      edits.push(...plugged)
+      now = applyEdits(now, plugged)
+    }
     reasons.push({
       about: guest.device.name,
       says: `${where(site, device, guest, port)} ${why(site, device, guest, next)}`.trim(),
@@ -117,18 +122,18 @@ function proposal(site: Site, device: Device, pairs: { guest: Guest; port: Port 
   return { label: `Ports of ${device.name}`, edits, reasons }
 }
 
-const plug = (guest: Guest, end: LinkEnd): Edit => ({
-  op: 'put',
-  collection: 'links',
-  record: {
-    id: guest.link?.id ?? `l-${end.deviceId}-${guest.device.id}`.slice(0, 40),
-    a: end,
-    b: { deviceId: guest.device.id, port: guest.socket },
-    lengthM: guest.link?.lengthM ?? 2,
-    statedMbps: guest.link?.statedMbps ?? null,
-    category: guest.link?.category ?? 'cat6',
-  },
-})
+const plug = (site: Site, { device, socket, link }: Guest, end: LinkEnd): Edit[] =>
+  plugEdits(
+    site,
+    end,
+    { deviceId: device.id, port: socket },
+    {
+      id: link?.id ?? `l-${end.deviceId}-${device.id}`.slice(0, 40),
+      lengthM: link?.lengthM,
+      category: link?.category,
+      statedMbps: link?.statedMbps,
+    },
+  )
 
 function settingsFor(site: Site, device: Device, guest: Guest, port: Port): Port {
   const poe = guest.device.powerSource === 'poe' && portSpecOf(site, device, port.number)?.pse != null

@@ -8,7 +8,7 @@ import {
 } from '../../network/addressing'
 import { bad, good } from '../../lib/outcome'
 import type { Outcome } from '../../lib/outcome'
-import { deviceOf, isHouseholdRouter, networkOf, portName, portSpecOf } from '../../plan'
+import { deviceOf, isHouseholdRouter, networkOf, plugEdits, portName, portSpecOf } from '../../plan'
 import type { Device, Edit, Id, LinkEnd, Network, Site } from '../../plan'
 import type { Proposal } from './types'
 
@@ -62,21 +62,15 @@ function cable(site: Site, router: Device, ownPort: number, at: LinkEnd): Edit[]
     (end.deviceId === at.deviceId && end.port === at.port) ||
     (end.deviceId === router.id && (end.port === ownPort || end.port === wanPort(site, router)))
   const out = site.links.filter(({ a, b }) => touches(a) || touches(b) || joins(router.id, at.deviceId, a, b))
-  return [
-    ...out.map(({ id }): Edit => ({ op: 'remove', collection: 'links', id })),
+  return plugEdits(
+    site,
+    at,
+    { deviceId: router.id, port: ownPort },
     {
-      op: 'put',
-      collection: 'links',
-      record: {
-        id: out[0]?.id ?? `l-${router.id}`.slice(0, 40),
-        a: at,
-        b: { deviceId: router.id, port: ownPort },
-        lengthM: out[0]?.lengthM ?? 2,
-        category: out[0]?.category ?? 'cat6',
-        statedMbps: out[0]?.statedMbps ?? null,
-      },
+      id: out[0]?.id ?? `l-${router.id}`.slice(0, 40),
+      alsoOut: out,
     },
-  ]
+  )
 }
 
 const joins = (one: Id, other: Id, a: LinkEnd, b: LinkEnd): boolean =>

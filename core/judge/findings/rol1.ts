@@ -3,9 +3,11 @@ import {
   kindOf,
   linkAt,
   neighbourAt,
+  plugEdits,
   portName,
   portSpecOf,
   routesAtHome,
+  sameEnd,
   wanOf,
 } from '../../plan'
 import type { Device, Link, LinkEnd, Port, Site } from '../../plan'
@@ -73,10 +75,10 @@ const sighting = (site: Site, end: LinkEnd, says: string, mend: Mend | undefined
 })
 
 function replug(site: Site, device: Device, link: Link, from: Port, to: Port): Mend {
-  const side = link.a.deviceId === device.id && link.a.port === from.number ? 'a' : 'b'
+  const own = { deviceId: device.id, port: from.number }
   const end = { deviceId: device.id, port: to.number }
   return {
     label: `Move the cable to ${portName(site, end)}`,
-    edits: [{ op: 'put', collection: 'links', record: { ...link, [side]: end } }],
+    edits: plugEdits(site, end, sameEnd(link.a, own) ? link.b : link.a, { id: link.id }),
   }
 }

@@ -1,4 +1,4 @@
-import { kindOf, linkAt, neighbourAt, routesAtHome, wanOf } from '../../plan'
+import { kindOf, neighbourAt, plugEdits, routesAtHome, wanOf } from '../../plan'
 import type { Device, Link, Site } from '../../plan'
 import type { Mend, Rule } from './types'
 import { atDevice } from './where'
@@ -36,13 +36,9 @@ function straight(site: Site, modem: Device, link: Link): Mend | undefined {
   const wan = gateway && wanOf(gateway)
   if (!wan || gateways.length > 1) return undefined
   const end = { deviceId: gateway.id, port: wan.port }
-  const before = linkAt(site, end)
-  const side = link.a.deviceId === modem.id ? 'b' : 'a'
+  const own = link.a.deviceId === modem.id ? link.a : link.b
   return {
     label: `Cable ${modem.name} straight to ${gateway.name}`,
-    edits: [
-      ...(before ? [{ op: 'remove' as const, collection: 'links' as const, id: before.id }] : []),
-      { op: 'put', collection: 'links', record: { ...link, [side]: end } },
-    ],
+    edits: plugEdits(site, own, end, { id: link.id }),
   }
 }
