@@ -2,7 +2,7 @@ import Joi from 'joi'
 import { poolProblems, isUsable, parseSubnet } from '~/core/network/addressing'
 import { good } from '~/core/lib/outcome'
 import type { Outcome, Problem } from '~/core/lib/outcome'
-import { COLLECTIONS, passphraseProblem, portRange } from '~/core/plan'
+import { COLLECTIONS, applyEdits, freshProblems, passphraseProblem, portRange } from '~/core/plan'
 import type { Edit, Network, SecurityProfile, Site } from '~/core/plan'
 import { actorFields } from './actor'
 import { backhaul } from './backhaul'
@@ -62,11 +62,38 @@ const request = Joi.object({
 export function readEditRequest(data: unknown): Outcome<EditRequest> {
   const outer = check<EditRequest>(request, data)
   if (!outer.ok) return outer
-  const results = outer.value.edits.map((edit) => check<Edit>(SHAPES[edit.op], edit))
-  const problems = results.flatMap((result) => (result.ok ? [] : result.problems.map(fromField)))
-  if (problems.length > 0) return { ok: false, problems }
-  return good({ ...outer.value, edits: results.flatMap((result) => (result.ok ? [result.value] : [])) })
+  const edits = checkedEdits(outer.value.edits)
+  return edits.ok ? good({ ...outer.value, edits: edits.value }) : edits
 }
+
+function checkedEdits(given: readonly Edit[]): Outcome<Edit[]> {
+  const results = given.map((edit) => check<Edit>(SHAPES[edit.op], edit))
+  const problems = results.flatMap((result) => (result.ok ? [] : result.problems.map(fromField)))
+  return problems.length > 0
+    ? { ok: false, problems }
+    : good(results.flatMap((result) => (result.ok ? [result.value] : [])))
+}
+
+/**
+ * What is wrong with edits on a plan, in the paths of a form: their shapes, what a device would refuse, and what would
+ * contradict the plan. The server judges by the same parts; here the browser asks them while somebody types. A plan in the
+ * browser has no keys, so of a profile that comes without one nothing is said about it.
+ */
+export function editProblems(site: Site, given: readonly Edit[]): Problem[] {
+  const edits = checkedEdits(given)
+  if (!edits.ok) return edits.problems
+  const keptKeys = given.some((edit) => edit.op === 'put' && !('passphrase' in edit.record))
+  const inForm = formProblems(site, edits.value).filter(({ code }) => !(keptKeys && code === 'passphrase'))
+  return inForm.length > 0
+    ? inForm
+    : freshProblems(site, applyEdits(site, edits.value)).map((problem) => fieldOnly(problem))
+}
+
+/** Of a contradiction between records the path is cut to the field, since the form knows which record it edits. */
+export const fieldOnly = (problem: Problem): Problem => ({
+  ...problem,
+  path: typeof problem.path[1] === 'number' ? problem.path.slice(2) : problem.path,
+})
 
 /** A form knows its fields, not the edit around them: ['record', 'pool', 'end'] becomes ['pool', 'end']. */
 const fromField = (problem: Problem): Problem => ({

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react'
+import type { FocusEvent, ReactNode } from 'react'
 import type { Problem } from '~/core/lib/outcome'
 import { pathText } from '~/core/lib/outcome'
 import { FormProblems } from './Field'
@@ -7,6 +7,8 @@ import { StaleStates } from './StaleStates'
 interface Props {
   problems: Problem[]
   busy: boolean
+  /** What is wrong with the draft as it stands, said at its fields. */
+  checks?: { problems: Problem[]; onBlur: (event: FocusEvent) => void }
   onSave: () => void
   onRemove?: () => void
   removeLabel?: string
@@ -25,6 +27,7 @@ const hasField = ({ path, code }: Problem): boolean =>
 export function EditForm({
   problems,
   busy,
+  checks,
   onSave,
   onRemove,
   removeLabel,
@@ -33,10 +36,11 @@ export function EditForm({
 }: Props) {
   const loose = problems.filter((problem) => !hasField(problem))
   return (
-    <FormProblems value={problems}>
+    <FormProblems value={problems.length > 0 ? problems : (checks?.problems ?? problems)}>
       <form
         noValidate
         className="space-y-3"
+        onBlur={checks?.onBlur}
         onSubmit={(event) => {
           event.preventDefault()
           onSave()

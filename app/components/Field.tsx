@@ -21,6 +21,9 @@ interface Props {
   children: (ids: Ids) => ReactNode
 }
 
+/** Marks a field with its path in the page, for what watches a form as a whole. */
+export const FIELD_PATH = 'data-field'
+
 /** A label, a control, what follows from it, and what is wrong with it. */
 export function Field({ label, path, hint, children }: Props) {
   const id = useId()
@@ -29,7 +32,7 @@ export function Field({ label, path, hint, children }: Props) {
     .filter(Boolean)
     .join(' ')
   return (
-    <div className="flex min-w-0 flex-col gap-0.5">
+    <div className="flex min-w-0 flex-col gap-0.5" {...{ [FIELD_PATH]: path }}>
       <label htmlFor={id} className="text-[0.9rem] font-medium">
         {label}
       </label>

@@ -2,7 +2,9 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import type { Edit, SecurityProfile } from '~/core/plan'
+import { maskedSecrets } from '~/core/plan'
+import type { AnyRecord, Collection, Edit, SecurityProfile } from '~/core/plan'
+import { editProblems } from '~/schema/edits'
 import { spoiltYard, yard } from '~/tests/kit/yard'
 import { benchNow, benchState, stepBench } from './staging/bench.server'
 import { doAtBench } from './staging/benchActions.server'
@@ -20,6 +22,7 @@ afterAll(() => rmSync(directory, { recursive: true, force: true }))
 const made = (site = spoiltYard()) => store().sites.create(site)
 const plan = (id: string) => store().sites.read(id)!.site
 const frame = (id: string, search = '') => siteFrame(id, new URLSearchParams(search))
+const put = (collection: Collection, record: AnyRecord): Edit => ({ op: 'put', collection, record })
 const form = (fields: Record<string, string | Blob>) => {
   const data = new FormData()
   for (const [name, value] of Object.entries(fields)) data.append(name, value)
@@ -121,6 +124,35 @@ describe('edits', () => {
       problems: [{ code: 'stale', states: [{ field: 'taggedVlans' }, { field: 'poe', yours: 'true' }] }],
     })
     expect(mendFinding(id, { revision: 1, mend: ids[2] })).toEqual({ ok: true, value: 3 })
+  })
+})
+
+describe('what a form says while it is typed', () => {
+  const [network] = yard().networks
+  const [profile] = yard().profiles
+  const switchOf = yard().devices.find(({ id }) => id === 'switch')!
+  const bad: [string, Edit][] = [
+    ['a VLAN that is reserved', put('networks', { ...network!, vlanId: 4095 })],
+    ['a VLAN of another', put('networks', { ...network!, vlanId: yard().networks[1]!.vlanId })],
+    ['no subnet', put('networks', { ...network!, subnet: '10.1.1.300/24' })],
+    ['a gateway outside', put('networks', { ...network!, gateway: '10.99.0.1' })],
+    ['no name', put('profiles', { ...profile!, name: '' })],
+    ['a short key', put('profiles', { ...profile!, mode: 'wpa2-aes', passphrase: 'short' })],
+    ['a device type of nowhere', put('devices', { ...switchOf, typeId: 'gone' })],
+    ['a part of another kind', put('devices', { ...switchOf, modem: { bridgeMode: true } })],
+    ['a rate below nothing', { op: 'describe', header: { feed: { words: '', downMbps: -1, upMbps: null } } }],
+  ]
+  test.each(bad)('%s: the same words in the browser and from the server', (_name, edit) => {
+    const id = made()
+    const answer = makeEdits(id, { revision: 1, label: 'x', edits: [edit] })
+    const said = editProblems(maskedSecrets(yard()), [edit])
+    expect(said.length).toBeGreaterThan(0)
+    expect(answer).toEqual({ ok: false, problems: said })
+  })
+
+  test('of a profile that comes without its key nothing is said about the key', () => {
+    const { passphrase: _key, ...rest } = yard().profiles[1]!
+    expect(editProblems(maskedSecrets(yard()), [put('profiles', rest as SecurityProfile)])).toEqual([])
   })
 })
 

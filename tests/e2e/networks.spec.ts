@@ -39,6 +39,26 @@ for (const [label, field, value, words] of [
     await expect(page.getByRole('dialog').getByLabel(field, { exact: true })).toHaveValue(value)
   })
 
+test('a field says what is wrong when it is left, and those that nobody was in keep silent', async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  const site = await demoSite(request, baseURL!, 'mended')
+  await open(page, `${site}/networks`)
+  await page.getByRole('button', { name: 'Add a network' }).click()
+  const form = page.getByRole('dialog')
+  await form.getByLabel('Name', { exact: true }).fill('Slipway')
+  await form.getByLabel('VLAN id', { exact: true }).fill('4095')
+  await page.keyboard.press('Tab')
+  const said = form.getByRole('alert')
+  await expect(said).toContainText('The most accepted is 4094.')
+  await expect(said).toHaveCount(1)
+  await form.getByLabel('VLAN id', { exact: true }).fill('99')
+  await page.keyboard.press('Tab')
+  await expect(said).toHaveCount(0)
+})
+
 test('keys stay masked until they are asked for, and an untouched key is kept', async ({
   page,
   request,

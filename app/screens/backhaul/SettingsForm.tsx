@@ -1,49 +1,59 @@
-import type { BackhaulSettings, Rates, Site, Water } from '~/core/plan'
+import type { BackhaulSettings, Site, Water } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
-import { NumberFields } from '../../components/NumberFields'
-import type { NumberFieldOf } from '../../components/NumberFields'
-import { CheckInput, SelectInput, TextInput } from '../../components/inputs'
-import { useDraft } from '../../hooks/useDraft'
-import { usePlanEdit } from '../../hooks/usePlanEdit'
+import { CheckInput } from '../../components/inputs'
+import { Fields } from '../../forms/Fields'
+import type { FieldSpec } from '../../forms/fieldSpec'
+import { useEditForm } from '../../forms/useEditForm'
 
 /** Six hours and twelve minutes from high to low, twice: the usual tide. Common knowledge. */
 const USUAL_WATER: Water = { surface: 'sea', lowestM: -4, highestM: -1, periodH: 12.42 }
 
-const MONEY: readonly NumberFieldOf<Rates>[] = [
-  { field: 'cablePerM', label: 'Cable, a metre' },
-  { field: 'hoursPerM', label: 'Laying, hours a metre' },
-  { field: 'perHour', label: 'Work, an hour' },
-  { field: 'node', label: 'A mesh node' },
-  { field: 'bridgePair', label: 'A pair of bridge units' },
-  { field: 'mainsPair', label: 'A pair of mains adapters' },
+/** A figure that may not be missing. */
+const figure = (path: string, label: string): FieldSpec => ({ path, label, kind: 'number', empty: 0 })
+
+const LIMITS: FieldSpec[] = [
+  figure('mostHops', 'Radio hops at most'),
+  figure('mostChildren', 'Children of a parent at most'),
+  figure('weakestParentDbm', 'A parent is heard with at least, dBm'),
+  figure('strongestParentDbm', 'and at most, dBm'),
+  figure('alignmentErrorDeg', 'A mount is off by up to, degrees'),
+]
+const WATER: FieldSpec[] = [
+  {
+    path: 'surface',
+    label: 'Water',
+    kind: 'choice',
+    choices: [
+      { value: 'sea', label: 'salt' },
+      { value: 'fresh', label: 'fresh' },
+    ],
+  },
+  figure('lowestM', 'Lowest, m over the yard’s zero'),
+  figure('highestM', 'Highest, m'),
+  figure('periodH', 'High to high, hours'),
+]
+const MONEY: FieldSpec[] = [
+  { path: 'currency', label: 'Currency', kind: 'text' },
+  figure('cablePerM', 'Cable, a metre'),
+  figure('hoursPerM', 'Laying, hours a metre'),
+  figure('perHour', 'Work, an hour'),
+  figure('node', 'A mesh node'),
+  figure('bridgePair', 'A pair of bridge units'),
+  figure('mainsPair', 'A pair of mains adapters'),
 ]
 
 /** Limits of the mesh, the water, and what work costs here. */
 export function SettingsForm({ site }: { site: Site }) {
-  const [draft, set] = useDraft<BackhaulSettings>(site.backhaul)
-  const { edit, problems, busy } = usePlanEdit(undefined, 'draft')
+  const { draft, set, form } = useEditForm<BackhaulSettings>({
+    initial: site.backhaul,
+    label: () => 'Change the settings of backhaul',
+    edits: (backhaul) => [{ op: 'describe', header: { backhaul } }],
+  })
   const { water, rates } = draft
   return (
-    <EditForm
-      problems={problems}
-      busy={busy}
-      onSave={() =>
-        edit('Change the settings of backhaul', [{ op: 'describe', header: { backhaul: draft } }])
-      }
-    >
+    <EditForm {...form}>
       <div className="grid gap-3 sm:grid-cols-3">
-        <NumberFields
-          at="backhaul"
-          draft={draft}
-          onChange={set}
-          fields={[
-            { field: 'mostHops', label: 'Radio hops at most' },
-            { field: 'mostChildren', label: 'Children of a parent at most' },
-            { field: 'weakestParentDbm', label: 'A parent is heard with at least, dBm' },
-            { field: 'strongestParentDbm', label: 'and at most, dBm' },
-            { field: 'alignmentErrorDeg', label: 'A mount is off by up to, degrees' },
-          ]}
-        />
+        <Fields at="backhaul" specs={LIMITS} draft={draft} onChange={set} />
       </div>
       <CheckInput
         label="Bridges cross water"
@@ -52,44 +62,22 @@ export function SettingsForm({ site }: { site: Site }) {
       />
       {water && (
         <div className="grid gap-3 sm:grid-cols-4">
-          <SelectInput
-            label="Water"
-            path="backhaul.water.surface"
-            value={water.surface}
-            choices={[
-              { value: 'sea', label: 'salt' },
-              { value: 'fresh', label: 'fresh' },
-            ]}
-            onChange={(surface) =>
-              set({ water: { ...water, surface: surface === 'fresh' ? 'fresh' : 'sea' } })
-            }
-          />
-          <NumberFields
+          <Fields
             at="backhaul.water"
+            specs={WATER}
             draft={water}
             onChange={(part) => set({ water: { ...water, ...part } })}
-            fields={[
-              { field: 'lowestM', label: 'Lowest, m over the yard’s zero' },
-              { field: 'highestM', label: 'Highest, m' },
-              { field: 'periodH', label: 'High to high, hours' },
-            ]}
           />
         </div>
       )}
       <fieldset className="border border-line p-3">
         <legend className="px-1 font-medium">Your rates</legend>
         <div className="grid gap-3 sm:grid-cols-4">
-          <TextInput
-            label="Currency"
-            path="backhaul.rates.currency"
-            value={rates.currency}
-            onChange={(currency) => set({ rates: { ...rates, currency } })}
-          />
-          <NumberFields
+          <Fields
             at="backhaul.rates"
+            specs={MONEY}
             draft={rates}
             onChange={(part) => set({ rates: { ...rates, ...part } })}
-            fields={MONEY}
           />
         </div>
       </fieldset>

@@ -4,28 +4,22 @@ import type { Band, Device, Site } from '~/core/plan'
 import { AirFields } from '../../components/AirFields'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, SelectInput } from '../../components/inputs'
-import { useDraft } from '../../hooks/useDraft'
-import { usePlanEdit } from '../../hooks/usePlanEdit'
+import { useEditForm } from '../../forms/useEditForm'
 
 type Draft = Pick<Device, 'air' | 'mesh'>
 
 /** What a device may do by radio, and what it has its uplink to. */
 export function UplinkForm({ site, device }: { site: Site; device: Device }) {
-  const [draft, set] = useDraft<Draft>({ air: device.air, mesh: device.mesh })
-  const { edit, problems, busy } = usePlanEdit(undefined, 'draft')
+  const { draft, set, form } = useEditForm<Draft>({
+    initial: { air: device.air, mesh: device.mesh },
+    label: () => `Change how ${device.name} is fed by radio`,
+    edits: (now) => [{ op: 'put', collection: 'devices', record: { ...device, ...now } }],
+  })
   const { air, mesh } = draft
   return (
     <Collapsible className="mt-3" isOpen={device.air !== null} title="By radio">
       <div className="mt-2">
-        <EditForm
-          problems={problems}
-          busy={busy}
-          onSave={() =>
-            edit(`Change how ${device.name} is fed by radio`, [
-              { op: 'put', collection: 'devices', record: { ...device, ...draft } },
-            ])
-          }
-        >
+        <EditForm {...form}>
           {mesh && canMesh(device) && (
             <div>
               <CheckInput

@@ -1,8 +1,7 @@
+import { useRecordForm } from '../../forms/useRecordForm'
 import type { Area, AreaNeed } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { NumberInput, SelectInput, TextInput } from '../../components/inputs'
-import { useDraft } from '../../hooks/useDraft'
-import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
 
 interface Props {
@@ -13,27 +12,18 @@ interface Props {
 
 export function AreaForm({ area, isNew, onDone }: Props) {
   const { site } = useSite()
-  const [draft, set] = useDraft(area)
-  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
+  const { draft, set, form } = useRecordForm({
+    collection: 'areas',
+    noun: 'area',
+    record: area,
+    isNew,
+    onTaken: onDone,
+  })
   const setNeed = (index: number, part: Partial<AreaNeed>) =>
     set({ needs: draft.needs.map((need, i) => (i === index ? { ...need, ...part } : need)) })
   const unused = site.networks.find(({ id }) => !draft.needs.some(({ networkId }) => networkId === id))
   return (
-    <EditForm
-      problems={problems}
-      busy={busy}
-      onSave={() =>
-        edit(isNew ? `Add area ${draft.name}` : `Change area ${draft.name}`, [
-          { op: 'put', collection: 'areas', record: draft },
-        ])
-      }
-      onRemove={
-        isNew
-          ? undefined
-          : () => edit(`Remove area ${area.name}`, [{ op: 'remove', collection: 'areas', id: area.id }])
-      }
-      removeLabel="Remove this area"
-    >
+    <EditForm {...form}>
       <TextInput label="Name" path="name" value={draft.name} onChange={(name) => set({ name })} />
       {draft.needs.map((need, i) => (
         <fieldset key={need.networkId} className="grid grid-cols-[2fr_1fr_1fr_auto] items-end gap-3">

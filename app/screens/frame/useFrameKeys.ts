@@ -4,6 +4,8 @@ import { STAGES } from '~/core/guide/order'
 import { usePanel } from '../../hooks/usePanel'
 import { useSite } from '../../hooks/useSite'
 import { useSteps } from '../../hooks/useSteps'
+import { frameKeyOf, worksEverywhere } from './frameKeys'
+import type { FrameKeyName } from './frameKeys'
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
@@ -33,42 +35,35 @@ export function useFrameKeys(open: (overlay: 'palette' | 'keys') => void): void 
     )
   }
 
-  const plain: Record<string, () => void> = {
-    l: () => document.getElementById('log-line')?.focus(),
-    f: () => toggle('follow'),
-    n: () => toFinding(1),
-    p: () => toFinding(-1),
-    '?': () => open('keys'),
-    g: () => {
+  const acts: Record<FrameKeyName, () => void> = {
+    palette: () => open('palette'),
+    log: () => document.getElementById('log-line')?.focus(),
+    follow: () => toggle('follow'),
+    next: () => toFinding(1),
+    previous: () => toFinding(-1),
+    undo: () => step('undo'),
+    redo: () => step('redo'),
+    close: () => panel && set({ panel: null }),
+    keys: () => open('keys'),
+    go: () => {
       waitsForStage.current = true
     },
-    Escape: () => panel && set({ panel: null }),
   }
 
   const onKey = useEffectEvent((event: KeyboardEvent) => {
     if (event.defaultPrevented) return
-    const command = event.ctrlKey || event.metaKey
-    if (command && event.key.toLowerCase() === 'k') {
-      event.preventDefault()
-      return open('palette')
-    }
-    if (isTyping(event.target) || document.querySelector('[role="dialog"]')) return
-    if (command && event.key.toLowerCase() === 'z') {
-      event.preventDefault()
-      return step(event.shiftKey ? 'redo' : 'undo')
-    }
-    if (command || event.altKey) return
-    if (waitsForStage.current) {
+    const pressed = frameKeyOf(event)
+    const isElsewhere = isTyping(event.target) || document.querySelector('[role="dialog"]') !== null
+    if (isElsewhere && !(pressed && worksEverywhere(pressed))) return
+    if (waitsForStage.current && !event.ctrlKey && !event.metaKey && !event.altKey) {
       waitsForStage.current = false
       const stage = STAGES.find(({ key }) => key === event.key)
       if (stage) void navigate(`/sites/${id}/${stage.stage}${panel ? `?panel=${panel}` : ''}`)
       return
     }
-    const act = plain[event.key]
-    if (act) {
-      event.preventDefault()
-      act()
-    }
+    if (!pressed) return
+    event.preventDefault()
+    acts[pressed]()
   })
 
   useEffect(() => {

@@ -1,10 +1,9 @@
 import type { Antenna, Site } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
-import { NumberFields } from '../../components/NumberFields'
-import { SelectInput, TextInput } from '../../components/inputs'
+import { Fields } from '../../forms/Fields'
+import type { FieldSpec } from '../../forms/fieldSpec'
+import { useEditForm } from '../../forms/useEditForm'
 import { newId } from '../../hooks/newId'
-import { useDraft } from '../../hooks/useDraft'
-import { usePlanEdit } from '../../hooks/usePlanEdit'
 
 const KINDS: { value: Antenna['kind']; label: string }[] = [
   { value: 'dipole', label: 'Dipole' },
@@ -25,41 +24,39 @@ export const newAntenna = (): Antenna => ({
   table: null,
 })
 
+const NAME: FieldSpec = { path: 'name', label: 'Name', kind: 'text' }
+const figures = (hasTable: boolean): FieldSpec[] => [
+  {
+    path: 'kind',
+    label: 'Kind',
+    kind: 'choice',
+    choices: KINDS.filter(({ value }) => value !== 'table' || hasTable),
+    hint: 'Tables are read in at Files.',
+  },
+  { path: 'gainDbi', label: 'Gain, dBi', kind: 'number', empty: 0 },
+  { path: 'horizontalBeamDeg', label: 'Beam across, °', kind: 'number', empty: 60 },
+  { path: 'verticalBeamDeg', label: 'Beam up and down, °', kind: 'number', empty: 60 },
+]
+
 export function AntennaForm({ site, antenna, onDone }: { site: Site; antenna: Antenna; onDone: () => void }) {
-  const [draft, set] = useDraft(antenna)
-  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
   const known = site.antennas.some(({ id }) => id === antenna.id)
+  const { draft, set, form } = useEditForm({
+    initial: antenna,
+    label: ({ name }) => `Change ${name}`,
+    edits: (record) => [{ op: 'put', collection: 'antennas', record }],
+    remove: known
+      ? {
+          label: `Remove ${antenna.name}`,
+          edits: [{ op: 'remove', collection: 'antennas', id: antenna.id }],
+        }
+      : undefined,
+    onTaken: onDone,
+  })
   return (
-    <EditForm
-      problems={problems}
-      busy={busy}
-      onSave={() => edit(`Change ${draft.name}`, [{ op: 'put', collection: 'antennas', record: draft }])}
-      {...(known
-        ? {
-            onRemove: () =>
-              edit(`Remove ${antenna.name}`, [{ op: 'remove', collection: 'antennas', id: antenna.id }]),
-          }
-        : {})}
-    >
-      <TextInput label="Name" path="name" value={draft.name} onChange={(name) => set({ name })} />
+    <EditForm {...form}>
+      <Fields specs={[NAME]} draft={draft} onChange={set} />
       <div className="grid grid-cols-2 gap-3">
-        <SelectInput
-          label="Kind"
-          path="kind"
-          value={draft.kind}
-          choices={KINDS.filter(({ value }) => value !== 'table' || draft.table)}
-          hint="Tables are read in at Files."
-          onChange={(kind) => set({ kind: (kind ?? 'patch') as Antenna['kind'] })}
-        />
-        <NumberFields
-          draft={draft}
-          onChange={set}
-          fields={[
-            { field: 'gainDbi', label: 'Gain, dBi' },
-            { field: 'horizontalBeamDeg', label: 'Beam across, °', empty: 60 },
-            { field: 'verticalBeamDeg', label: 'Beam up and down, °', empty: 60 },
-          ]}
-        />
+        <Fields specs={figures(draft.table !== null)} draft={draft} onChange={set} />
       </div>
     </EditForm>
   )

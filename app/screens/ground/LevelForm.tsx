@@ -1,11 +1,10 @@
 import { MATERIALS } from '~/core/radio/propagation'
 import type { Level, Site } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
-import { NumberInput, SelectInput, TextInput } from '../../components/inputs'
+import { Fields } from '../../forms/Fields'
+import type { FieldSpec } from '../../forms/fieldSpec'
+import { useEditForm } from '../../forms/useEditForm'
 import { newId } from '../../hooks/newId'
-import { useDraft } from '../../hooks/useDraft'
-import { usePlanEdit } from '../../hooks/usePlanEdit'
-import { LengthInput } from './LengthInput'
 
 /** The next storey, on top of the others. */
 export const newLevel = (site: Site): Level => ({
@@ -17,54 +16,40 @@ export const newLevel = (site: Site): Level => ({
   slabMm: site.levels.length > 0 ? 160 : 0,
 })
 
+const NAME: FieldSpec = { path: 'name', label: 'Name', kind: 'text' }
+const FIGURES: FieldSpec[] = [
+  { path: 'floorM', label: 'Floor at', kind: 'length', empty: 0 },
+  { path: 'heightM', label: 'Height', kind: 'length', empty: 3 },
+  {
+    path: 'slabMaterial',
+    label: 'Floor is of',
+    kind: 'choice',
+    choices: MATERIALS.map(({ id, name }) => ({ value: id, label: name })),
+  },
+  { path: 'slabMm', label: 'Floor thickness, mm', kind: 'number', hint: '0 on the ground.', empty: 0 },
+]
+
 export function LevelForm({ site, level, onDone }: { site: Site; level: Level; onDone: () => void }) {
-  const [draft, set] = useDraft(level)
-  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
   const known = site.levels.some(({ id }) => id === level.id)
-  const { units } = site.ground
-  return (
-    <EditForm
-      problems={problems}
-      busy={busy}
-      onSave={() => edit(`Change ${draft.name}`, [{ op: 'put', collection: 'levels', record: draft }])}
-      {...(known && site.levels.length > 1
+  const { draft, set, form } = useEditForm({
+    initial: level,
+    label: ({ name }) => `Change ${name}`,
+    edits: (record) => [{ op: 'put', collection: 'levels', record }],
+    remove:
+      known && site.levels.length > 1
         ? {
-            onRemove: () =>
-              edit(`Remove ${level.name}`, [{ op: 'remove', collection: 'levels', id: level.id }]),
-            removeLabel: 'Remove it, with all that is drawn on it',
+            label: `Remove ${level.name}`,
+            button: 'Remove it, with all that is drawn on it',
+            edits: [{ op: 'remove', collection: 'levels', id: level.id }],
           }
-        : {})}
-    >
-      <TextInput label="Name" path="name" value={draft.name} onChange={(name) => set({ name })} />
+        : undefined,
+    onTaken: onDone,
+  })
+  return (
+    <EditForm {...form}>
+      <Fields specs={[NAME]} draft={draft} onChange={set} />
       <div className="grid grid-cols-2 gap-3">
-        <LengthInput
-          label="Floor at"
-          path="floorM"
-          unit={units}
-          metres={draft.floorM}
-          onChange={(m) => set({ floorM: m ?? 0 })}
-        />
-        <LengthInput
-          label="Height"
-          path="heightM"
-          unit={units}
-          metres={draft.heightM}
-          onChange={(m) => set({ heightM: m ?? 3 })}
-        />
-        <SelectInput
-          label="Floor is of"
-          path="slabMaterial"
-          value={draft.slabMaterial}
-          choices={MATERIALS.map(({ id, name }) => ({ value: id, label: name }))}
-          onChange={(slabMaterial) => set({ slabMaterial: slabMaterial ?? 'concrete' })}
-        />
-        <NumberInput
-          label="Floor thickness, mm"
-          path="slabMm"
-          hint="0 on the ground."
-          value={draft.slabMm}
-          onChange={(slabMm) => set({ slabMm: slabMm ?? 0 })}
-        />
+        <Fields specs={FIGURES} draft={draft} onChange={set} />
       </div>
     </EditForm>
   )

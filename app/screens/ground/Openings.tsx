@@ -8,7 +8,7 @@ import { NumberInput, SelectInput } from '../../components/inputs'
 import { newId } from '../../hooks/newId'
 import { useDraft } from '../../hooks/useDraft'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
-import { LengthInput } from './LengthInput'
+import { LengthInput } from '../../components/LengthInput'
 
 /** Doors, windows and holes of a wall, by where they begin along it. */
 export function Openings({ site, wallId }: { site: Site; wallId: string }) {

@@ -5,14 +5,18 @@ import { EditForm } from '../../components/EditForm'
 import { Sourced } from '../../components/Sourced'
 import { Traced } from '../../components/Traced'
 import { CheckInput, NumberInput, SelectInput } from '../../components/inputs'
-import { useDraft } from '../../hooks/useDraft'
+import { useEditForm } from '../../forms/useEditForm'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
-import { LengthInput } from './LengthInput'
+import { LengthInput } from '../../components/LengthInput'
 
 /** A placed device: where it is mounted, how it looks, and its radios. */
 export function PlacedSheet({ site, device, onGone }: { site: Site; device: Device; onGone: () => void }) {
-  const [draft, set] = useDraft<Device>(device)
-  const { edit, problems, busy } = usePlanEdit(undefined, 'draft')
+  const { draft, set, form } = useEditForm<Device>({
+    initial: device,
+    label: () => `Change ${device.name}`,
+    edits: (record) => [{ op: 'put', collection: 'devices', record }],
+  })
+  const gone = usePlanEdit(onGone)
   const { position } = draft
   if (!position) return <p className="px-4 py-3 text-soft">{device.name} has no place on the chart.</p>
   const place = (part: Partial<Position>) => set({ position: { ...position, ...part } })
@@ -23,15 +27,14 @@ export function PlacedSheet({ site, device, onGone }: { site: Site; device: Devi
       <h2>{device.name}</h2>
       <p className="caption mb-2">{device.place}</p>
       <EditForm
-        problems={problems}
-        busy={busy}
-        onSave={() => edit(`Change ${device.name}`, [{ op: 'put', collection: 'devices', record: draft }])}
-        onRemove={() => {
-          edit(`Take ${device.name} off the chart`, [
+        {...form}
+        problems={[...form.problems, ...gone.problems]}
+        busy={form.busy || gone.busy}
+        onRemove={() =>
+          gone.edit(`Take ${device.name} off the chart`, [
             { op: 'put', collection: 'devices', record: { ...device, position: null } },
           ])
-          onGone()
-        }}
+        }
         removeLabel="Take off the chart"
       >
         <div className="grid grid-cols-2 gap-2">

@@ -5,7 +5,7 @@ import { applyEdits } from '~/core/plan'
 import type { AnyRecord } from '~/core/plan'
 import { readSiteFile, writeSiteFile } from '~/schema/siteFile'
 import { KIND_NAMES, fieldsOf } from './pieceFields'
-import type { PieceField } from './pieceFields'
+import type { FieldSpec } from '../../forms/fieldSpec'
 
 const site = boatyard()
 const recordsOf = (collection: Drawn) => site[collection] as unknown as Record<string, unknown>[]
@@ -13,8 +13,11 @@ const kinds = DRAWN.filter((collection) => collection !== 'devices')
 const drawn = kinds.filter((collection) => recordsOf(collection).length > 0)
 
 /** What a field of this kind may hold. */
-const FITS: Record<PieceField['kind'], (value: unknown) => boolean> = {
+const FITS: Record<FieldSpec['kind'], (value: unknown) => boolean> = {
   text: (value) => typeof value === 'string',
+  mono: (value) => typeof value === 'string',
+  long: (value) => typeof value === 'string',
+  share: (value) => typeof value === 'number' && value >= 0 && value <= 1,
   number: (value) => typeof value === 'number',
   length: (value) => typeof value === 'number',
   check: (value) => typeof value === 'boolean',

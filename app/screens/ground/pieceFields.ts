@@ -2,24 +2,14 @@ import { MATERIALS } from '~/core/radio/propagation'
 import type { Drawn } from '~/core/plan/drawing'
 import type { Site } from '~/core/plan'
 import type { Choice } from '../../components/inputs'
-
-/** One field of a drawn piece's sheet. */
-export interface PieceField {
-  path: string
-  label: string
-  kind: 'text' | 'number' | 'length' | 'choice' | 'check' | 'levels'
-  choices?: Choice[]
-  /** Words for an empty choice or number, where that is allowed. */
-  none?: string
-  hint?: string
-}
+import type { FieldSpec } from '../../forms/fieldSpec'
 
 const materials: Choice[] = MATERIALS.map(({ id, name }) => ({ value: id, label: name }))
-const name: PieceField = { path: 'name', label: 'Name', kind: 'text' }
+const name: FieldSpec = { path: 'name', label: 'Name', kind: 'text' }
 const bands: Choice[] = ['2.4', '5', '6'].map((band) => ({ value: band, label: `${band} GHz` }))
 
 /** The sheet of each kind of piece, by what its record has. */
-export function fieldsOf(collection: Drawn, site: Site): PieceField[] {
+export function fieldsOf(collection: Drawn, site: Site): FieldSpec[] {
   switch (collection) {
     case 'walls':
       return [
@@ -32,9 +22,27 @@ export function fieldsOf(collection: Drawn, site: Site): PieceField[] {
           none: 'up to the ceiling',
           hint: 'Empty: up to the ceiling.',
         },
-        { path: 'ownLossDb.2.4', label: 'Own loss at 2.4 GHz, dB', kind: 'number', none: 'computed' },
-        { path: 'ownLossDb.5', label: 'Own loss at 5 GHz, dB', kind: 'number', none: 'computed' },
-        { path: 'ownLossDb.6', label: 'Own loss at 6 GHz, dB', kind: 'number', none: 'computed' },
+        {
+          path: 'ownLossDb.2.4',
+          label: 'Own loss at 2.4 GHz, dB',
+          kind: 'number',
+          none: 'computed',
+          dropsEmpty: true,
+        },
+        {
+          path: 'ownLossDb.5',
+          label: 'Own loss at 5 GHz, dB',
+          kind: 'number',
+          none: 'computed',
+          dropsEmpty: true,
+        },
+        {
+          path: 'ownLossDb.6',
+          label: 'Own loss at 6 GHz, dB',
+          kind: 'number',
+          none: 'computed',
+          dropsEmpty: true,
+        },
       ]
     case 'areas':
       return [
@@ -112,7 +120,7 @@ export function fieldsOf(collection: Drawn, site: Site): PieceField[] {
         name,
         { path: 'metresPerPx', label: 'Metres per pixel', kind: 'number' },
         { path: 'rotationDeg', label: 'Turned, degrees', kind: 'number' },
-        { path: 'opacity', label: 'Strength, 0 to 1', kind: 'number' },
+        { path: 'opacity', label: 'Strength', kind: 'share' },
       ]
     case 'devices':
       return []

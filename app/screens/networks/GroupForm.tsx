@@ -1,10 +1,10 @@
+import { useRecordForm } from '../../forms/useRecordForm'
 import { networkChoices } from '../../components/networkChoices'
 import { accessPoints } from '~/core/plan'
 import type { Edit, Group, Ssid } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useDraft } from '../../hooks/useDraft'
-import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
 
 interface Props {
@@ -19,28 +19,19 @@ const toggled = <T,>(list: T[], item: T, on: boolean): T[] =>
 /** A group with its SSIDs: what each SSID knows of its groups is changed in the same step. */
 export function GroupForm({ group, isNew, onDone }: Props) {
   const { site } = useSite()
-  const [draft, set] = useDraft(group)
   const [offered, setOffered] = useDraft<{ ids: string[] }>({
     ids: site.ssids.filter(({ groupIds }) => groupIds?.includes(group.id)).map(({ id }) => id),
   })
-  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
-  const save = () =>
-    edit(isNew ? `Add group ${draft.name}` : `Change group ${draft.name}`, [
-      { op: 'put', collection: 'groups', record: draft },
-      ...ssidEdits(site.ssids, draft.id, offered.ids),
-    ])
+  const { draft, set, form } = useRecordForm({
+    collection: 'groups',
+    noun: 'group',
+    record: group,
+    isNew,
+    also: ({ id }) => ssidEdits(site.ssids, id, offered.ids),
+    onTaken: onDone,
+  })
   return (
-    <EditForm
-      problems={problems}
-      busy={busy}
-      onSave={save}
-      onRemove={
-        isNew
-          ? undefined
-          : () => edit(`Remove group ${group.name}`, [{ op: 'remove', collection: 'groups', id: group.id }])
-      }
-      removeLabel="Remove this group"
-    >
+    <EditForm {...form}>
       <TextInput label="Name" path="name" value={draft.name} onChange={(name) => set({ name })} />
       <div className="grid gap-4 sm:grid-cols-2">
         <fieldset className="max-h-72 overflow-y-auto">

@@ -1,3 +1,4 @@
+import { useRecordForm } from '../../forms/useRecordForm'
 import { controllers, kindOf } from '~/core/plan'
 import {
   freeFixedAddress,
@@ -15,8 +16,6 @@ import type { Network, Pool, Purpose, Site } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { FlagCloth } from '../../components/Flag'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
-import { useDraft } from '../../hooks/useDraft'
-import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
 
 const PURPOSES: { value: Purpose; label: string }[] = [
@@ -36,24 +35,17 @@ interface Props {
 
 export function NetworkForm({ network, isNew, onDone }: Props) {
   const { site } = useSite()
-  const [draft, set] = useDraft(network)
-  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
+  const { draft, set, form } = useRecordForm({
+    collection: 'networks',
+    noun: 'network',
+    record: network,
+    isNew,
+    onTaken: onDone,
+  })
   const parsed = parseSubnet(draft.subnet)
   const subnet = parsed.ok ? parsed.value : null
-  const save = () =>
-    edit(isNew ? `Add network ${draft.name}` : `Change network ${draft.name}`, [
-      { op: 'put', collection: 'networks', record: draft },
-    ])
-  const remove = () =>
-    edit(`Remove network ${network.name}`, [{ op: 'remove', collection: 'networks', id: network.id }])
   return (
-    <EditForm
-      problems={problems}
-      busy={busy}
-      onSave={save}
-      onRemove={isNew ? undefined : remove}
-      removeLabel="Remove this network"
-    >
+    <EditForm {...form}>
       <div className="grid gap-3 sm:grid-cols-[2fr_1fr_2fr]">
         <TextInput label="Name" path="name" value={draft.name} onChange={(name) => set({ name })} />
         <NumberInput

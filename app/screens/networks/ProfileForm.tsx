@@ -1,10 +1,9 @@
+import { useEditForm } from '../../forms/useEditForm'
 import { useState } from 'react'
 import { KEPT_SECRET, isEnterprise, needsPassphrase, passphraseProblem, RADIUS_PORT } from '~/core/plan'
 import type { AnyRecord, RadiusTarget, SecurityMode, SecurityProfile } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
-import { useDraft } from '../../hooks/useDraft'
-import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
 import { MODE_NAME } from './modeNames'
 
@@ -19,32 +18,26 @@ interface Props {
 /** The key stays on the server: an untouched key field leaves it as it is. */
 export function ProfileForm({ profile, isNew, onDone }: Props) {
   const { keysSet } = useSite()
-  const [draft, set] = useDraft(profile)
   const [typed, setTyped] = useState<string | null>(null)
-  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
   const kept = typed === null && keysSet.includes(profile.id)
-  const save = () => {
-    const { passphrase: _masked, ...rest } = draft
-    const record = (kept ? rest : { ...rest, passphrase: typed || null }) as AnyRecord
-    edit(isNew ? `Add profile ${draft.name}` : `Change profile ${draft.name}`, [
-      { op: 'put', collection: 'profiles', record },
-    ])
-  }
+  const { draft, set, form } = useEditForm<SecurityProfile>({
+    initial: profile,
+    label: ({ name }) => (isNew ? `Add profile ${name}` : `Change profile ${name}`),
+    edits: ({ passphrase: _masked, ...rest }) => {
+      const record = (kept ? rest : { ...rest, passphrase: typed || null }) as AnyRecord
+      return [{ op: 'put', collection: 'profiles', record }]
+    },
+    remove: isNew
+      ? undefined
+      : {
+          label: `Remove profile ${profile.name}`,
+          button: 'Remove this profile',
+          edits: [{ op: 'remove', collection: 'profiles', id: profile.id }],
+        },
+    onTaken: onDone,
+  })
   return (
-    <EditForm
-      problems={problems}
-      busy={busy}
-      onSave={save}
-      onRemove={
-        isNew
-          ? undefined
-          : () =>
-              edit(`Remove profile ${profile.name}`, [
-                { op: 'remove', collection: 'profiles', id: profile.id },
-              ])
-      }
-      removeLabel="Remove this profile"
-    >
+    <EditForm {...form}>
       <TextInput label="Name" path="name" value={draft.name} onChange={(name) => set({ name })} />
       <SelectInput
         label="Mode"

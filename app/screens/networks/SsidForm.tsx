@@ -1,9 +1,8 @@
+import { useRecordForm } from '../../forms/useRecordForm'
 import { MOST_SSID_OCTETS, octetsOf, isOnAir } from '~/core/plan'
 import type { Band, Ssid } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, SelectInput, TextInput } from '../../components/inputs'
-import { useDraft } from '../../hooks/useDraft'
-import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
 
 const BANDS: Band[] = ['2.4', '5', '6']
@@ -16,25 +15,16 @@ interface Props {
 
 export function SsidForm({ ssid, isNew, onDone }: Props) {
   const { site } = useSite()
-  const [draft, set] = useDraft(ssid)
-  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
+  const { draft, set, form } = useRecordForm({
+    collection: 'ssids',
+    noun: 'SSID',
+    record: ssid,
+    isNew,
+    onTaken: onDone,
+  })
   const octets = octetsOf(draft.name)
   return (
-    <EditForm
-      problems={problems}
-      busy={busy}
-      onSave={() =>
-        edit(isNew ? `Add SSID ${draft.name}` : `Change SSID ${draft.name}`, [
-          { op: 'put', collection: 'ssids', record: draft },
-        ])
-      }
-      onRemove={
-        isNew
-          ? undefined
-          : () => edit(`Remove SSID ${ssid.name}`, [{ op: 'remove', collection: 'ssids', id: ssid.id }])
-      }
-      removeLabel="Remove this SSID"
-    >
+    <EditForm {...form}>
       <TextInput
         label="Name (SSID)"
         path="name"

@@ -1,11 +1,10 @@
+import { useEditForm } from '../../forms/useEditForm'
 import { networkChoices } from '../../components/networkChoices'
 import { distinctFixedAddresses, freeFixedAddress, subnetOrNull } from '~/core/network/addressing'
 import { controllers, kindOf, networkOf, typeOf } from '~/core/plan'
 import type { Addressing, Device, Management, Port, Radio, RouterPart } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
-import { useDraft } from '../../hooks/useDraft'
-import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
 import { nativeChoices } from './nativeChoices'
 import { RadiusServerFields } from './RadiusServerFields'
@@ -18,17 +17,20 @@ interface Props {
 
 export function DeviceForm({ device, onDone }: Props) {
   const { site } = useSite()
-  const [draft, set] = useDraft(device)
-  const { edit, problems, busy } = usePlanEdit(onDone, 'draft')
+  const { draft, set, form } = useEditForm<Device>({
+    initial: device,
+    label: ({ name }) => `Change ${name}`,
+    edits: (record) => [{ op: 'put', collection: 'devices', record }],
+    remove: {
+      label: `Remove ${device.name}`,
+      button: 'Remove this device',
+      edits: [{ op: 'remove', collection: 'devices', id: device.id }],
+    },
+    onTaken: onDone,
+  })
   const type = typeOf(site, device)
   return (
-    <EditForm
-      problems={problems}
-      busy={busy}
-      onSave={() => edit(`Change ${draft.name}`, [{ op: 'put', collection: 'devices', record: draft }])}
-      onRemove={() => edit(`Remove ${device.name}`, [{ op: 'remove', collection: 'devices', id: device.id }])}
-      removeLabel="Remove this device"
-    >
+    <EditForm {...form}>
       <p className="caption">
         {type
           ? `${type.name}${type.poeClass === null ? '' : `. PoE class ${type.poeClass}, draws ${type.drawW ?? '?'} W`}`

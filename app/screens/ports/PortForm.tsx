@@ -17,7 +17,7 @@ import { Flag } from '../../components/Flag'
 import { CheckInput, NumberInput, SelectInput } from '../../components/inputs'
 import { newId } from '../../hooks/newId'
 import { useDraft } from '../../hooks/useDraft'
-import { usePlanEdit } from '../../hooks/usePlanEdit'
+import { useEditForm } from '../../forms/useEditForm'
 import { useSite } from '../../hooks/useSite'
 import { nativeChoices } from './nativeChoices'
 import { speedText } from './speedText'
@@ -44,7 +44,6 @@ export function PortForm({ device, port }: { device: Device; port: Port }) {
   const { site } = useSite()
   const end: LinkEnd = { deviceId: device.id, port: port.number }
   const link = linkAt(site, end)
-  const [draft, set] = useDraft(port)
   const far = neighbourAt(site, end)?.end
   const plugNow: Plug = {
     to: far ? endKey(far) : null,
@@ -53,17 +52,19 @@ export function PortForm({ device, port }: { device: Device; port: Port }) {
     stated: { low: link?.statedMbps?.[0] ?? null, high: link?.statedMbps?.[1] ?? null },
   }
   const [plug, setPlug] = useDraft(plugNow)
-  const { edit, problems, busy } = usePlanEdit(undefined, 'draft')
-  const sorts = kindOf(device).switching !== 'plain' && wanOf(device)?.port !== port.number
-  const save = () =>
-    edit(`Change ${portName(site, end)}`, [
-      { op: 'port', deviceId: device.id, port: draft },
+  const { draft, set, form } = useEditForm<Port>({
+    initial: port,
+    label: () => `Change ${portName(site, end)}`,
+    edits: (now) => [
+      { op: 'port', deviceId: device.id, port: now },
       ...(isSame(plug, plugNow) ? [] : cableEdits(site, end, link, plug)),
-    ])
+    ],
+  })
+  const sorts = kindOf(device).switching !== 'plain' && wanOf(device)?.port !== port.number
   return (
     <section className="sheet self-start p-4" aria-label={portName(site, end)}>
       <h2 className="mb-2">{portName(site, end)}</h2>
-      <EditForm problems={problems} busy={busy} onSave={save}>
+      <EditForm {...form}>
         {sorts && <VlanFields draft={draft} set={set} />}
         <div className="grid grid-cols-2 gap-3">
           <SelectInput

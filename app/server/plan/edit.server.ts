@@ -1,8 +1,8 @@
 import { bad, good } from '~/core/lib/outcome'
-import type { Outcome, Problem } from '~/core/lib/outcome'
+import type { Outcome } from '~/core/lib/outcome'
 import { unmasked } from '~/core/plan'
 import type { Edit, SecurityProfile, Site } from '~/core/plan'
-import { formProblems, readEditRequest } from '~/schema/edits'
+import { fieldOnly, formProblems, readEditRequest } from '~/schema/edits'
 import { evaluated } from '../derived/evaluated.server'
 import { store } from '../sites/store.server'
 import { commit } from './commit.server'
@@ -34,12 +34,6 @@ function withStoredKey(site: Site, whole: Edit, untouched: Set<string>): Edit {
   const stored = site.profiles.find(({ id }) => id === edit.record.id)
   return { ...edit, record: { ...(edit.record as SecurityProfile), passphrase: stored?.passphrase ?? null } }
 }
-
-/** Of a contradiction between records the path is cut to the field, since the form knows which record it edits. */
-const fieldOnly = (problem: Problem): Problem => ({
-  ...problem,
-  path: typeof problem.path[1] === 'number' ? problem.path.slice(2) : problem.path,
-})
 
 /** Carries out the mend of a finding as the person saw it. */
 export function mendFinding(siteId: string, body: Record<string, unknown>): Outcome<number> {

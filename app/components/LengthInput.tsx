@@ -1,6 +1,6 @@
 import { METRES_PER_FOOT } from '~/core/plan/drawing'
 import type { LengthUnit } from '~/core/plan/drawing'
-import { NumberInput } from '../../components/inputs'
+import { NumberInput } from './inputs'
 
 interface Props {
   label: string
