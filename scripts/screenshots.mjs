@@ -39,6 +39,7 @@ try {
 }
 
 async function pictures(page) {
+  await page.addInitScript(() => localStorage.setItem('yard-beacon-who', 'R. Amber'))
   const open = async (path) => {
     await page.goto(path)
     await page.waitForSelector('[data-ready]')
@@ -128,7 +129,7 @@ async function pictures(page) {
     ['Ping from Crew to Cameras', 'answered'],
     ['Ping from Crew to Tills', 'no answer'],
   ])
-    await asked.getByRole('group', { name: group }).getByLabel(how, { exact: true }).check()
+    await asked.getByRole('radiogroup', { name: group }).getByLabel(how, { exact: true }).check()
   await asked.getByLabel('Who saw it').fill('R. Amber')
   await asked.getByLabel('Where').fill('counter, and the workshop printer’s port')
   await asked.getByRole('button', { name: /^Record these pings/ }).click()

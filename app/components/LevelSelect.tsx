@@ -14,7 +14,7 @@ export function LevelSelect({
   return (
     <InlineSelect
       label="Level"
-      className="!w-32"
+      className="!w-40"
       value={levelId}
       onChange={onChange}
       choices={site.levels.map(({ id, name }) => ({ value: id, label: name }))}
