@@ -108,9 +108,11 @@ const id = store.sites.create(demo)
 let revision = 1
 row(
   'one edit stored',
-  timed(() => store.edits.commit(id, 'bench', { who: '', base: revision++ }, () =>
+  timed(() =>
+    store.edits.commit(id, 'bench', { who: '', base: revision++ }, () =>
       good([{ op: 'describe', header: { notes: `${revision}` } }]),
-    )),
+    ),
+  ),
 )
 row('memory in all', `${Math.round(process.memoryUsage().rss / 1048576)} MB`)
 

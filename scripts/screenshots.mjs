@@ -39,7 +39,7 @@ try {
 }
 
 async function pictures(page) {
-  await page.addInitScript(() => localStorage.setItem('yard-beacon-who', 'R. Amber'))
+  await page.addInitScript({ content: "localStorage.setItem('yard-beacon-who', 'R. Amber')" })
   const open = async (path) => {
     await page.goto(path)
     await page.waitForSelector('[data-ready]')

@@ -32,7 +32,11 @@ export interface Actor {
   request?: string | null
 }
 
-interface Logged { id: number; label: string; change: string }
+interface Logged {
+  id: number
+  label: string
+  change: string
+}
 
 /** Every edit is one transaction: it raises the revision and is logged as a value, which undo and redo read. */
 export function editStore(db: Db, current: CurrentPlans, now: () => Date = () => new Date()) {

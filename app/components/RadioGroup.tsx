@@ -1,33 +1,33 @@
 import { RadioGroup as Radix } from 'radix-ui'
-import { useId } from 'react'
 
 interface Props<T extends string> {
   label: string
   value: T | null
   onChange: (value: T) => void
   choices: readonly { value: T; label: string }[]
-  /** Shown as words beside it where the table around does not say it. */
-  isLabelled?: boolean
+  /** Each with a target that a thumb finds. */
+  isLarge?: boolean
 }
 
 /** One of a few, all in view. Arrow keys go from one to the next. */
-export function RadioGroup<T extends string>({ label, value, onChange, choices, isLabelled }: Props<T>) {
-  const id = useId()
+export function RadioGroup<T extends string>({ label, value, onChange, choices, isLarge }: Props<T>) {
+  const size = isLarge
+    ? 'min-h-11 border border-line px-3 has-[[data-state=checked]]:bg-depth-2 has-[[data-state=checked]]:font-semibold'
+    : 'min-h-8'
   return (
     <Radix.Root
       aria-label={label}
-      className="flex flex-wrap items-center gap-x-4 gap-y-1"
+      className={`flex flex-wrap items-center ${isLarge ? 'gap-1' : 'gap-x-4 gap-y-1'}`}
       value={value ?? ''}
       onValueChange={(next) => onChange(next as T)}
     >
-      {isLabelled && <span className="font-medium">{label}</span>}
       {choices.map((choice) => (
-        <span key={choice.value} className="flex min-h-8 items-center gap-1.5">
-          <Radix.Item id={`${id}-${choice.value}`} value={choice.value} className="radio">
+        <label key={choice.value} className={`flex items-center gap-1.5 ${size}`}>
+          <Radix.Item value={choice.value} className="radio">
             <Radix.Indicator className="radio-dot" />
           </Radix.Item>
-          <label htmlFor={`${id}-${choice.value}`}>{choice.label}</label>
-        </span>
+          {choice.label}
+        </label>
       ))}
     </Radix.Root>
   )

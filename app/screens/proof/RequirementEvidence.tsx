@@ -57,6 +57,7 @@ export function RequirementEvidence({ evidence }: { evidence: Evidence[] }) {
                 </span>
               </span>
               <RadioGroup
+                isLarge
                 label={`Ping from ${fromName} to ${toName}`}
                 value={tried[requirement.id] ?? null}
                 onChange={(how) => setTried((before) => ({ ...before, [requirement.id]: how }))}
