@@ -1,5 +1,6 @@
 import { useRevalidator } from 'react-router'
 import type { Problem } from '~/core/lib/outcome'
+import { fieldWords } from './fieldWords'
 
 /** Where two people changed one thing: what it was, what it is by now, and what you wanted; and the way to the new plan. */
 export function StaleStates({ problems }: { problems: Problem[] }) {
@@ -21,7 +22,7 @@ export function StaleStates({ problems }: { problems: Problem[] }) {
           <tbody>
             {rows.map(({ field, was, now, yours }, i) => (
               <tr key={i}>
-                <td>{field}</td>
+                <td>{fieldWords(field)}</td>
                 <td className="figures text-soft">{was || '–'}</td>
                 <td className="figures">{now || '–'}</td>
                 <td className="figures">{yours || '–'}</td>

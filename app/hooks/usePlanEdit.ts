@@ -16,7 +16,8 @@ export function usePlanEdit(onTaken?: () => void, from: 'screen' | 'draft' = 'sc
   })
   const seen = from === 'draft' ? begunAt : revision
   return {
-    edit: (label: string, edits: Edit[]) => post({ label, body: { label, edits }, edits, revision: seen }),
+    edit: (label: string, edits: Edit[]) =>
+      post({ label, body: { label, edits }, edits, revision: seen, holdsDraft: from === 'draft' }),
     mend: (findingId: string) => post({ label: 'Mend a finding', body: { mend: findingId } }),
     problems,
     busy,

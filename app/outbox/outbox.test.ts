@@ -14,7 +14,7 @@ import type { Answer, Outbox, OutboxEvent, Parcel } from './outbox'
 const notes = (words: string): Edit => ({ op: 'describe', header: { notes: words } })
 const add = (id: string, revision = 1, siteId = 's'): OutboxEvent => ({
   kind: 'add',
-  parcel: { id, siteId, door: 'edit', label: id, body: {}, edits: [notes(id)], revision },
+  parcel: { id, siteId, door: 'edit', label: id, body: {}, edits: [notes(id)], revision, holdsDraft: false },
 })
 const show = (revision: number, siteId = 's'): OutboxEvent => ({ kind: 'show', shown: { siteId, revision } })
 const answer = (id: string, given: Answer): OutboxEvent => ({ kind: 'answer', id, answer: given })

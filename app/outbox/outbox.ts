@@ -21,6 +21,8 @@ export interface Parcel {
   edits: Edit[]
   /** The revision that was on screen when it was made. */
   revision: number
+  /** A draft stands on the screen that it came from: a refusal leaves the plan there as it was seen. */
+  holdsDraft: boolean
   /** taken: the plan on screen does not have it yet. */
   state: 'waits' | 'sent' | 'taken' | 'refused'
   answer: Answer | null

@@ -15,6 +15,7 @@ interface Posted {
   edits?: Edit[]
   /** Left out: the revision that is on screen. */
   revision?: number
+  holdsDraft?: boolean
 }
 
 /**
@@ -41,9 +42,10 @@ export function usePost(door: Door, onTaken?: (answer: Answer) => void) {
       if (watched.current !== null) outboxKeeper.tell({ kind: 'unwatch', id: watched.current })
     }
   }, [])
-  const post = ({ label, body, edits = [], revision: seen = revision }: Posted) => {
+  const post = ({ label, body, edits = [], revision: seen = revision, holdsDraft = false }: Posted) => {
     const id = nanoid(12)
-    outboxKeeper.tell({ kind: 'add', parcel: { id, siteId, door, label, body, edits, revision: seen } })
+    const parcel = { id, siteId, door, label, body, edits, revision: seen, holdsDraft }
+    outboxKeeper.tell({ kind: 'add', parcel })
     watched.current = id
     if (isHere.current) setLast(id)
     else outboxKeeper.tell({ kind: 'unwatch', id })

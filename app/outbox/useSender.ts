@@ -22,7 +22,8 @@ export function useSender(): void {
     const answer = await sent(parcel)
     if (!answer) return outboxKeeper.tell({ kind: 'unreachable', id: parcel.id })
     outboxKeeper.tell({ kind: 'answer', id: parcel.id, answer })
-    if (answer.ok) await revalidate()
+    // Who was refused sees the plan as it is by now, unless a draft of theirs would go with the one they saw.
+    if (answer.ok || !parcel.holdsDraft) await revalidate()
   })
   useEffect(() => {
     if (nextId === null) return

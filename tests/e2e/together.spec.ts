@@ -42,7 +42,7 @@ test('two people change two ports of one switch at once, and both changes stand 
   await save(oakum)
   const refusal = oakum.getByRole('alert')
   await expect(refusal).toContainText('port 6 was changed by R. Amber meanwhile')
-  await expect(refusal.getByRole('row').last()).toHaveText(/speedMbps\s*100\s*1000\s*2500/)
+  await expect(refusal.getByRole('row').last()).toHaveText(/speed, Mbit\/s\s*100\s*1000\s*2500/)
   await expect(oakum.getByLabel('Speed')).toHaveAttribute('data-value', '2500')
   await oakum.getByRole('button', { name: 'Look at the plan as it is now' }).click()
   await expect(oakum.getByLabel('Speed')).toHaveAttribute('data-value', '1000')

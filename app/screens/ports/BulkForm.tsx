@@ -21,7 +21,7 @@ const TAGGING = [
 export function BulkForm() {
   const { site } = useSite()
   const { ends, clear } = useSelectedPorts()
-  const { edit, problems, busy } = usePlanEdit()
+  const { edit, problems, busy } = usePlanEdit(undefined, 'draft')
   const [mode, setMode] = useState<string | null>(null)
   const [native, setNative] = useState<string | null>(null)
   const [poe, setPoe] = useState<string | null>(null)
