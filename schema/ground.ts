@@ -2,6 +2,7 @@ import Joi from 'joi'
 import { MATERIAL_IDS } from '~/core/radio/propagation'
 import { DEFAULT_GROUND } from '~/core/plan'
 import { choice, flag, id, name, ref } from './fields'
+import { recordSchema } from './recordSchema'
 
 /** A yard is at most 20 km wide: more is a slip of the unit. */
 const MOST_M = 20_000
@@ -17,13 +18,12 @@ const degrees = (from: number, to: number) => Joi.number().min(from).max(to).def
 const ownLoss = Joi.object({ '2.4': lossDb(), '5': lossDb(), '6': lossDb() }).allow(null).default(null)
 const heightM = () => Joi.number().min(0.1).max(300)
 
-export const level = Joi.object({
-  id: id().required(),
+export const level = recordSchema('levels', {
   name: name().required(),
-  floorM: Joi.number().min(-50).max(500).default(0),
-  heightM: heightM().default(3),
-  slabMaterial: material().default('concrete'),
-  slabMm: thickness().default(0),
+  floorM: Joi.number().min(-50).max(500),
+  heightM: heightM(),
+  slabMaterial: material(),
+  slabMm: thickness(),
 })
 
 const opening = Joi.object({
@@ -34,74 +34,67 @@ const opening = Joi.object({
   thicknessMm: thickness().default(0),
 })
 
-export const wall = Joi.object({
-  id: id().required(),
+export const wall = recordSchema('walls', {
   levelId: id().required(),
   points: Joi.array().items(point()).min(2).max(2000).required(),
-  material: material().default('brick'),
-  thicknessMm: thickness().default(100),
-  heightM: heightM().allow(null).default(null),
+  material: material(),
+  thicknessMm: thickness(),
+  heightM: heightM().allow(null),
   ownLossDb: ownLoss,
-  openings: Joi.array().items(opening).max(200).default([]),
+  openings: Joi.array().items(opening).max(200),
 })
 
-export const obstacle = Joi.object({
-  id: id().required(),
+export const obstacle = recordSchema('obstacles', {
   name: name().required(),
   levelId: id().required(),
-  kind: choice('boats', 'masts', 'racking', 'trees', 'other').default('other'),
+  kind: choice('boats', 'masts', 'racking', 'trees', 'other'),
   outline: outline().required(),
-  lossDbPerM: Joi.number().min(0).max(50).default(0.5),
-  heightM: heightM().default(3),
+  lossDbPerM: Joi.number().min(0).max(50),
+  heightM: heightM(),
 })
 
-export const building = Joi.object({
-  id: id().required(),
+export const building = recordSchema('buildings', {
   name: name().required(),
   outline: outline().required(),
-  levelIds: Joi.array().items(id()).unique().max(50).default([]),
-  roofHeightM: heightM().allow(null).default(null),
-  roofMaterial: material().default('wood'),
-  roofMm: thickness().default(30),
+  levelIds: Joi.array().items(id()).unique().max(50),
+  roofHeightM: heightM().allow(null),
+  roofMaterial: material(),
+  roofMm: thickness(),
 })
 
-export const keepOut = Joi.object({
-  id: id().required(),
+export const keepOut = recordSchema('keepOuts', {
   name: name().required(),
   levelId: id().required(),
   outline: outline().required(),
-  forbids: choice('mounting', 'cable', 'both').default('both'),
+  forbids: choice('mounting', 'cable', 'both'),
   water: flag(false),
 })
 
-export const riser = Joi.object({
-  id: id().required(),
+export const riser = recordSchema('risers', {
   name: name().required(),
   at: point().required(),
-  levelIds: Joi.array().items(id()).unique().max(50).default([]),
+  levelIds: Joi.array().items(id()).unique().max(50),
 })
 
 const routePoint = Joi.object({ levelId: id().required(), at: point().required() })
 
-export const cableRoute = Joi.object({
-  id: id().required(),
+export const cableRoute = recordSchema('cableRoutes', {
   linkId: ref(),
   name: name(80).required(),
   points: Joi.array().items(routePoint).min(2).max(500).required(),
-  spareM: Joi.number().min(0).max(100).default(3),
+  spareM: Joi.number().min(0).max(100),
 })
 
-export const underlay = Joi.object({
-  id: id().required(),
+export const underlay = recordSchema('underlays', {
   levelId: id().required(),
   name: name(80).required(),
   pictureId: id().required(),
   widthPx: Joi.number().integer().min(1).max(100_000).required(),
   heightPx: Joi.number().integer().min(1).max(100_000).required(),
-  at: point().default([0, 0]),
-  metresPerPx: Joi.number().min(0.00001).max(100).default(0.05),
+  at: point(),
+  metresPerPx: Joi.number().min(0.00001).max(100),
   rotationDeg: degrees(-360, 360),
-  opacity: Joi.number().min(0).max(1).default(0.5),
+  opacity: Joi.number().min(0).max(1),
 })
 
 const cut = Joi.array()
@@ -112,25 +105,23 @@ const cut = Joi.array()
   )
   .max(3601)
 
-export const antenna = Joi.object({
-  id: id().required(),
+export const antenna = recordSchema('antennas', {
   name: name().required(),
   kind: choice('dipole', 'ceiling', 'patch', 'sector', 'dish', 'table').required(),
-  gainDbi: Joi.number().min(-10).max(45).default(3),
-  horizontalBeamDeg: Joi.number().min(1).max(360).default(360),
-  verticalBeamDeg: Joi.number().min(1).max(180).default(60),
-  table: Joi.object({ horizontal: cut.required(), vertical: cut.required() }).allow(null).default(null),
+  gainDbi: Joi.number().min(-10).max(45),
+  horizontalBeamDeg: Joi.number().min(1).max(360),
+  verticalBeamDeg: Joi.number().min(1).max(180),
+  table: Joi.object({ horizontal: cut.required(), vertical: cut.required() }).allow(null),
 })
 
-export const neighbour = Joi.object({
-  id: id().required(),
-  name: Joi.string().allow('').max(60).default(''),
+export const neighbour = recordSchema('neighbours', {
+  name: Joi.string().allow('').max(60),
   bssid: Joi.string().allow(null).max(17).default(null),
   band: band().required(),
   channel: Joi.number().integer().min(1).max(233).required(),
-  widthMhz: Joi.number().valid(20, 40, 80, 160).default(20),
+  widthMhz: Joi.number().valid(20, 40, 80, 160),
   rssiDbm: Joi.number().min(-120).max(0).required(),
-  heardAt: routePoint.allow(null).default(null),
+  heardAt: routePoint.allow(null),
 })
 
 export const position = Joi.object({

@@ -7,25 +7,25 @@ import { portNumber, speed } from './ports'
 import { secret, udpPort } from './radius'
 import { choice, cidr, count, flag, id, ip, name, optionalIp, ref, version, vlanId } from './fields'
 import * as onGround from './ground'
+import { recordSchema } from './recordSchema'
 
 const pool = Joi.object({ start: ip().required(), end: ip().required() })
 
-export const network = Joi.object({
-  id: id().required(),
+export const network = recordSchema('networks', {
   name: name().required(),
-  purpose: choice('management', 'staff', 'tills', 'cameras', 'guests', 'other').default('other'),
+  purpose: choice('management', 'staff', 'tills', 'cameras', 'guests', 'other'),
   vlanId: vlanId().required(),
   subnet: cidr().required(),
   gateway: optionalIp(),
-  pool: pool.allow(null).default(null),
-  nameServers: Joi.array().items(ip()).max(8).default([]),
-  expectedClients: count(65536).default(0),
+  pool: pool.allow(null),
+  nameServers: Joi.array().items(ip()).max(8),
+  expectedClients: count(65536),
   routedBy: ref(),
   servedBy: ref(),
   translated: flag(true),
   relayed: flag(false),
   announcedControllerId: ref(),
-  announcedBy: choice('43', '138', 'both').default('138'),
+  announcedBy: choice('43', '138', 'both'),
 })
 
 const radiusTarget = Joi.object({
@@ -35,8 +35,7 @@ const radiusTarget = Joi.object({
   authenticator: choice('accessPoint', 'controller').default('accessPoint'),
 })
 
-export const profile = Joi.object({
-  id: id().required(),
+export const profile = recordSchema('profiles', {
   name: name().required(),
   mode: choice(
     'open',
@@ -48,26 +47,25 @@ export const profile = Joi.object({
     'wpa2-enterprise',
     'wpa3-enterprise',
   ).required(),
-  passphrase: Joi.string().min(1).max(128).allow(null).default(null),
+  passphrase: Joi.string().min(1).max(128).allow(null),
   wps: flag(false),
   isDefault: flag(false),
-  radius: radiusTarget.allow(null).default(null),
+  radius: radiusTarget.allow(null),
 })
 
 const { band } = onGround
 
-export const ssid = Joi.object({
-  id: id().required(),
+export const ssid = recordSchema('ssids', {
   /** An SSID has 1 to 32 octets. Source: IEEE 802.11-2020 9.4.2.2. */
   name: name(32).required(),
   networkId: ref(),
   profileId: ref(),
-  bands: Joi.array().items(band()).max(3).default(['2.4', '5']),
-  accessPointIds: Joi.array().items(id()).max(1000).allow(null).default(null),
-  groupIds: Joi.array().items(id()).max(100).allow(null).default(null),
+  bands: Joi.array().items(band()).max(3),
+  accessPointIds: Joi.array().items(id()).max(1000).allow(null),
+  groupIds: Joi.array().items(id()).max(100).allow(null),
   hidden: flag(false),
   isolated: flag(false),
-  schedule: choice('always', 'whenWanted').default('always'),
+  schedule: choice('always', 'whenWanted'),
 })
 
 const portSpec = Joi.object({
@@ -87,34 +85,31 @@ const radioSpec = Joi.object({
   maxPowerDbm: Joi.number().min(-10).max(36).default(20),
 })
 
-export const deviceType = Joi.object({
-  id: id().required(),
+export const deviceType = recordSchema('deviceTypes', {
   name: name(80).required(),
   kind: choice(...DEVICE_KINDS).required(),
-  ports: Joi.array().items(portSpec).max(256).default([]),
-  radios: Joi.array().items(radioSpec).max(4).default([]),
-  poeClass: Joi.number().integer().min(0).max(8).allow(null).default(null),
-  drawW: Joi.number().min(0).max(90).allow(null).default(null),
-  poeBudgetW: Joi.number().min(0).max(10000).allow(null).default(null),
+  ports: Joi.array().items(portSpec).max(256),
+  radios: Joi.array().items(radioSpec).max(4),
+  poeClass: Joi.number().integer().min(0).max(8).allow(null),
+  drawW: Joi.number().min(0).max(90).allow(null),
+  poeBudgetW: Joi.number().min(0).max(10000).allow(null),
   currentFirmware: version(),
   needsLicence: flag(false),
-  maxAccessPoints: count(100000).allow(null).default(null),
+  maxAccessPoints: count(100000).allow(null),
   minimumFirmware: version(),
 })
 
 const linkEnd = Joi.object({ deviceId: id().required(), port: portNumber().required() })
 
-export const link = Joi.object({
-  id: id().required(),
+export const link = recordSchema('links', {
   a: linkEnd.required(),
   b: linkEnd.required(),
-  lengthM: Joi.number().min(0).max(100000).default(1),
-  category: choice('cat5e', 'cat6', 'cat6a', 'fibre', 'mains').default('cat6'),
+  lengthM: Joi.number().min(0).max(100000),
+  category: choice('cat5e', 'cat6', 'cat6a', 'fibre', 'mains'),
   statedMbps,
 })
 
-export const rule = Joi.object({
-  id: id().required(),
+export const rule = recordSchema('rules', {
   action: choice('allow', 'drop').required(),
   fromNetworkId: ref(),
   to: Joi.alternatives()
@@ -123,19 +118,16 @@ export const rule = Joi.object({
   enabled: flag(true),
 })
 
-export const group = Joi.object({
-  id: id().required(),
+export const group = recordSchema('groups', {
   name: name().required(),
-  accessPointIds: Joi.array().items(id()).unique().max(1000).default([]),
+  accessPointIds: Joi.array().items(id()).unique().max(1000),
   jacks: Joi.array()
     .items(Joi.object({ port: portNumber().required(), networkId: id().required() }))
     .unique('port')
-    .max(16)
-    .default([]),
+    .max(16),
 })
 
-export const area = Joi.object({
-  id: id().required(),
+export const area = recordSchema('areas', {
   name: name().required(),
   needs: Joi.array()
     .items(
@@ -146,16 +138,14 @@ export const area = Joi.object({
       }),
     )
     .unique('networkId')
-    .max(50)
-    .default([]),
+    .max(50),
   levelId: ref(),
-  outline: onGround.outline().min(0).default([]),
-  band: band().default('5'),
-  leastSignalDbm: Joi.number().min(-100).max(-20).default(-67),
+  outline: onGround.outline().min(0),
+  band: band(),
+  leastSignalDbm: Joi.number().min(-100).max(-20),
 })
 
-export const requirement = Joi.object({
-  id: id().required(),
+export const requirement = recordSchema('requirements', {
   fromNetworkId: id().required(),
   to: Joi.alternatives()
     .try(Joi.object({ networkId: id().required() }), choice('internet'))

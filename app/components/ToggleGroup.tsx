@@ -1,11 +1,10 @@
 import { ToggleGroup as Radix } from 'radix-ui'
-import type { ReactNode } from 'react'
 
 interface Props<T extends string> {
   label: string
   value: T
   onChange: (value: T) => void
-  choices: readonly { value: T; label: string; sign?: ReactNode; tip?: string }[]
+  choices: readonly { value: T; label: string }[]
 }
 
 /** One of a few that takes effect at once. Arrow keys go from one to the next. */
@@ -23,11 +22,9 @@ export function ToggleGroup<T extends string>({ label, value, onChange, choices 
         <Radix.Item
           key={choice.value}
           value={choice.value}
-          aria-label={choice.label}
-          title={choice.tip}
-          className={`button -ml-px ${choice.sign ? '!px-2' : ''} ${value === choice.value ? 'button-main' : ''}`}
+          className={`button -ml-px ${value === choice.value ? 'button-main' : ''}`}
         >
-          {choice.sign ?? choice.label}
+          {choice.label}
         </Radix.Item>
       ))}
     </Radix.Root>

@@ -3,27 +3,10 @@ import { DEFAULT_BACKHAUL, newAir } from './backhaul'
 import type { AirUplink } from './backhaul'
 import { DEFAULT_GROUND } from './ground'
 import { movedDevice, movedHeader, movedPlan } from './moves'
-import { partsOf } from './parts'
+import { NEW_ROUTER, partsOf } from './parts'
+import { RECORD_DEFAULTS } from './recordDefaults'
 import { COLLECTIONS, NO_FEED } from './types'
-import type {
-  AnyRecord,
-  Collection,
-  Device,
-  DeviceParts,
-  DeviceType,
-  Header,
-  RouterPart,
-  Site,
-} from './types'
-
-/** Fields that records stored by an earlier version lack. */
-const MISSING: Partial<Record<Collection, object>> = {
-  networks: { relayed: false, announcedControllerId: null, announcedBy: '138' },
-  profiles: { radius: null },
-  ssids: { groupIds: null, isolated: false },
-  links: { statedMbps: null },
-  areas: { levelId: null, outline: [], band: '5', leastSignalDbm: -67 },
-}
+import type { AnyRecord, Collection, Device, DeviceParts, DeviceType, Header, Site } from './types'
 
 /** The record with every field of today; what it has stays. */
 export function completeRecord(collection: Collection, record: AnyRecord): AnyRecord {
@@ -41,12 +24,14 @@ export function completeRecord(collection: Collection, record: AnyRecord): AnyRe
   }
   if (collection === 'deviceTypes') {
     const type = record as DeviceType
-    return { ...type, radios: (type.radios ?? []).map((radio) => ({ ...{ maxPowerDbm: 20 }, ...radio })) }
+    return {
+      ...RECORD_DEFAULTS.deviceTypes,
+      ...type,
+      radios: (type.radios ?? []).map((radio) => ({ ...{ maxPowerDbm: 20 }, ...radio })),
+    }
   }
-  return { ...MISSING[collection], ...record }
+  return { ...RECORD_DEFAULTS[collection], ...record }
 }
-
-const NEW_ROUTER: Partial<RouterPart> = { role: null, uplink: null, upnp: false }
 
 /** Parts of which an earlier version knew fewer fields. */
 const completeParts = (device: Device): Partial<DeviceParts> => ({

@@ -1,4 +1,5 @@
 import { partsOf } from './parts'
+import { RECORD_DEFAULTS } from './recordDefaults'
 import type { Area, Device, DeviceKind, DeviceType, Id, Port, SecurityProfile, Ssid, Uplink } from './types'
 
 /** The careful default: an access port that admits untagged frames only, with ingress filtering on. */
@@ -59,36 +60,12 @@ function freshUplink(type: DeviceType): Uplink | null {
   return wan ? { port: wan.number, addressing: 'dhcp', ip: null, prefixLength: null, gateway: null } : null
 }
 
-export const newProfile = (id: Id): SecurityProfile => ({
-  id,
-  name: '',
-  mode: 'wpa2-wpa3',
-  passphrase: null,
-  wps: false,
-  isDefault: false,
-  radius: null,
-})
+const { profiles, ssids, areas } = RECORD_DEFAULTS
 
-export const newSsid = (id: Id, profileId: Id | null): Ssid => ({
-  id,
-  name: '',
-  networkId: null,
-  profileId,
-  bands: ['2.4', '5'],
-  accessPointIds: null,
-  groupIds: null,
-  hidden: false,
-  isolated: false,
-  schedule: 'always',
-})
+export const newProfile = (id: Id): SecurityProfile =>
+  ({ id, name: '', mode: 'wpa2-wpa3', ...profiles }) as SecurityProfile
 
-/** What a part of the site needs until somebody says otherwise. −67 dBm: common practice, no source. */
-export const newArea = (id: Id, name: string): Area => ({
-  id,
-  name,
-  needs: [],
-  levelId: null,
-  outline: [],
-  band: '5',
-  leastSignalDbm: -67,
-})
+export const newSsid = (id: Id, profileId: Id | null): Ssid => ({ id, name: '', ...ssids, profileId }) as Ssid
+
+/** What a part of the site needs until somebody says otherwise. */
+export const newArea = (id: Id, name: string): Area => ({ id, name, ...areas }) as Area

@@ -1,15 +1,18 @@
 import { NO_MESH } from './backhaul'
-import type { Device, DeviceKind, DeviceParts } from './devices'
+import type { Device, DeviceKind, DeviceParts, RouterPart } from './devices'
 import { KINDS, kindOf } from './kinds'
 import type { PartName } from './kinds'
 
 /** Source: RFC 2865 section 3. */
 export const RADIUS_PORT = 1812
 
+/** A router's part where nobody says otherwise. */
+export const NEW_ROUTER: RouterPart = { role: null, uplink: null, upnp: false }
+
 /** A fresh part of each sort, for a device of that kind. */
 const FRESH: { [P in PartName]: (kind: DeviceKind) => NonNullable<DeviceParts[P]> } = {
   modem: () => ({ bridgeMode: true }),
-  router: (kind) => ({ role: KINDS[kind].routes === 'byRole' ? 'plainAp' : null, uplink: null, upnp: false }),
+  router: (kind) => ({ ...NEW_ROUTER, role: KINDS[kind].routes === 'byRole' ? 'plainAp' : null }),
   controller: () => ({ licences: 0 }),
   adoption: () => ({ controllerId: null }),
   mesh: () => NO_MESH,

@@ -2,12 +2,10 @@ import { Maximize, Minus, Plus } from 'lucide-react'
 import { READINGS } from '~/core/radio/coverage'
 import type { Reading } from '~/core/radio/coverage'
 import type { Band, Site } from '~/core/plan'
-import { Toolbar as Radix } from 'radix-ui'
-import { IconButton } from '../../components/IconButton'
 import { LevelSelect } from '../../components/LevelSelect'
 import { InlineSelect } from '../../components/InlineSelect'
 import { Switch } from '../../components/Switch'
-import { ToggleGroup } from '../../components/ToggleGroup'
+import { ToolBar } from '../../components/ToolBar'
 import { TOOLS } from './tools'
 import type { ToolName } from './tools'
 
@@ -29,7 +27,7 @@ export function Toolbar(props: Props) {
   const { site, levelId, band, reading, tool, snapping, onSet, onTool, onSnapping, onZoom } = props
   const readings = Object.entries(READINGS) as [Reading, (typeof READINGS)[Reading]][]
   return (
-    <Radix.Root aria-label="Chart" className="mb-2 flex flex-wrap items-center gap-x-2 gap-y-1.5">
+    <div className="mb-2 flex flex-wrap items-center gap-x-2 gap-y-1.5">
       <LevelSelect site={site} levelId={levelId} onChange={(level) => onSet({ level })} />
       <InlineSelect
         label="Band"
@@ -45,32 +43,25 @@ export function Toolbar(props: Props) {
         onChange={(next) => onSet({ read: next })}
         choices={readings.map(([value, { name }]) => ({ value, label: name }))}
       />
-      <ToggleGroup
+      <ToolBar
         label="Tools"
-        value={tool}
-        onChange={onTool}
-        choices={TOOLS.map(({ name, label, icon: Icon, key }) => ({
+        tool={tool}
+        onTool={onTool}
+        tools={TOOLS.map(({ name, label, icon: Icon, key }) => ({
           value: name,
           label,
           tip: `${label} (${key})`,
           sign: <Icon size={16} aria-hidden />,
         }))}
+        actions={ZOOMS.map(({ label, tip, factor, icon: Icon }) => ({
+          label,
+          tip,
+          sign: <Icon size={16} aria-hidden />,
+          onPress: () => onZoom(factor),
+        }))}
       />
       <Switch label="Snap" checked={snapping} onChange={onSnapping} />
-      <div className="flex">
-        {ZOOMS.map(({ label, tip, factor, icon: Icon }) => (
-          <IconButton
-            key={label}
-            label={label}
-            tip={tip}
-            className="button -ml-px !px-2"
-            onClick={() => onZoom(factor)}
-          >
-            <Icon size={16} aria-hidden />
-          </IconButton>
-        ))}
-      </div>
-    </Radix.Root>
+    </div>
   )
 }
 
