@@ -45,6 +45,8 @@ export function usePost(door: Door, onTaken?: (answer: Answer) => void) {
   const post = ({ label, body, edits = [], revision: seen = revision, holdsDraft = false }: Posted) => {
     const id = nanoid(12)
     const parcel = { id, siteId, door, label, body, edits, revision: seen, holdsDraft }
+    // Only the last is shown here: of one before it the outbox speaks.
+    if (watched.current !== null) outboxKeeper.tell({ kind: 'unwatch', id: watched.current })
     outboxKeeper.tell({ kind: 'add', parcel })
     watched.current = id
     if (isHere.current) setLast(id)
