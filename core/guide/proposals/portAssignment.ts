@@ -3,7 +3,6 @@ import { bad, good } from '../../lib/outcome'
 import type { Outcome } from '../../lib/outcome'
 import { canServeClass, pseLimitW } from '../../network/power'
 import {
-  applyEdits,
   deviceOf,
   isAccessPoint,
   kindOf,
@@ -102,18 +101,17 @@ function costOf(site: Site, device: Device, guest: Guest, port: Port): number {
 function proposal(site: Site, device: Device, pairs: { guest: Guest; port: Port }[]): Proposal {
   const edits: Edit[] = []
   const reasons: Reason[] = []
-  // Two guests may change places: each cable is plugged into the plan as the one before it left it.
-  let now = site
+  const moved = new Set(
+    pairs.flatMap(({ guest, port }) => (guest.now === port.number ? [] : (guest.link?.id ?? []))),
+  )
   for (const { guest, port } of pairs) {
     const end: LinkEnd = { deviceId: device.id, port: port.number }
     const next = settingsFor(site, device, guest, port)
     if (JSON.stringify(next) !== JSON.stringify(port))
       edits.push({ op: 'port', deviceId: device.id, port: next })
-    if (guest.now !== port.number) {
-      const plugged = plug(now, guest, end)
-      edits.push(...plugged)
-      now = applyEdits(now, plugged)
-    }
+    // Two guests may change places: a cable that moves itself is not pulled out for another, and keeps its drawn way.
+    if (guest.now !== port.number)
+      edits.push(...plug(site, guest, end).filter((edit) => edit.op !== 'remove' || !moved.has(edit.id)))
     reasons.push({
       about: guest.device.name,
       says: `${where(site, device, guest, port)} ${why(site, device, guest, next)}`.trim(),
