@@ -24,8 +24,10 @@ export function useChecks(site: Site, edits: () => Edit[]) {
     latest.current = { site, edits }
   })
   const run = async () => {
-    const { editProblems } = await import('~/schema/edits')
-    const found = editProblems(latest.current.site, latest.current.edits())
+    // Where it cannot be loaded the server alone judges.
+    const schema = await import('~/schema/edits').catch(() => null)
+    if (!schema) return
+    const found = schema.editProblems(latest.current.site, latest.current.edits())
     setProblems(found.filter(({ path }) => [...left.current].some((field) => isOf(field, pathText(path)))))
   }
   return {
