@@ -1,5 +1,5 @@
-import { EMPTY_OUTBOX, keptParcels, outboxStep, reopened } from './outbox'
-import type { Outbox, OutboxEvent, Parcel } from './outbox'
+import { EMPTY_OUTBOX, keptOf, outboxStep, reopened } from './outbox'
+import type { KeptOutbox, Outbox, OutboxEvent } from './outbox'
 
 const KEY = 'yard-beacon-outbox'
 
@@ -17,7 +17,7 @@ function keeper() {
       const next = outboxStep(now(), event)
       if (next === outbox) return
       outbox = next
-      store(keptParcels(next))
+      store(keptOf(next))
       for (const listener of listeners) listener()
     },
     subscribe(listener: () => void): () => void {
@@ -29,20 +29,20 @@ function keeper() {
   }
 }
 
-function stored(): Parcel[] {
+function stored(): KeptOutbox {
   try {
-    const kept: unknown = JSON.parse(sessionStorage.getItem(KEY) ?? '[]')
-    return Array.isArray(kept) ? (kept as Parcel[]) : []
+    const kept = JSON.parse(sessionStorage.getItem(KEY) ?? 'null') as Partial<KeptOutbox> | null
+    return { parcels: kept?.parcels ?? [], mine: kept?.mine ?? {} }
   } catch {
-    return []
+    return EMPTY_OUTBOX
   }
 }
 
 /** A full or forbidden storage takes nothing from the outbox itself. */
-function store(parcels: Parcel[]): void {
+function store(kept: KeptOutbox): void {
   try {
-    if (parcels.length === 0) sessionStorage.removeItem(KEY)
-    else sessionStorage.setItem(KEY, JSON.stringify(parcels))
+    if (kept.parcels.length === 0) sessionStorage.removeItem(KEY)
+    else sessionStorage.setItem(KEY, JSON.stringify(kept))
   } catch {
     // What waits is lost with the window then, and the window says so before it closes.
   }

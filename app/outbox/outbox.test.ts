@@ -3,13 +3,13 @@ import {
   EMPTY_OUTBOX,
   editsOnTheWay,
   isOnTheWay,
-  keptParcels,
+  keptOf,
   mineSince,
   nextParcel,
   outboxStep,
   reopened,
 } from './outbox'
-import type { Answer, Outbox, OutboxEvent, Parcel } from './outbox'
+import type { Answer, KeptOutbox, Outbox, OutboxEvent, Parcel } from './outbox'
 
 const notes = (words: string): Edit => ({ op: 'describe', header: { notes: words } })
 const add = (id: string, revision = 1, siteId = 's'): OutboxEvent => ({
@@ -83,9 +83,11 @@ test('without an answer it waits at its place, and the order stays', () => {
 
 test('all that the server has not taken survives the page; what was on its way is sent again under its own name', () => {
   const box = after(show(1), add('a'), add('b'), add('c'), taken('a', 2), { kind: 'send', id: 'b' })
-  const back = reopened(JSON.parse(JSON.stringify(keptParcels(box))) as Parcel[])
+  const back = reopened(JSON.parse(JSON.stringify(keptOf(box))) as KeptOutbox)
   expect(ids(back.parcels)).toEqual(['b', 'c'])
   expect(nextParcel(back)?.id).toBe('b')
+  // What was made on top of the first still says so: it is no stranger's edit that lies between.
+  expect(mineSince(back, nextParcel(back)!)).toEqual([2])
   expect(back.parcels.every(({ isWatched }) => !isWatched)).toBe(true)
 })
 

@@ -155,11 +155,18 @@ export const editsOnTheWay = ({ parcels }: Outbox, siteId: string, revision: num
 export const isOnTheWay = ({ parcels }: Outbox, siteId: string): boolean =>
   parcels.some((parcel) => parcel.siteId === siteId && parcel.state !== 'refused')
 
-/** What is kept while the page is away: all that the server has not taken. What was on its way is sent again. */
-export const keptParcels = ({ parcels }: Outbox): Parcel[] => parcels.filter(({ state }) => state !== 'taken')
+/** What is kept while the page is away: all that the server has not taken, and which revisions are this browser's own. */
+export type KeptOutbox = Pick<Outbox, 'parcels' | 'mine'>
 
-export const reopened = (parcels: readonly Parcel[]): Outbox => ({
+export const keptOf = ({ parcels, mine }: Outbox): KeptOutbox => ({
+  parcels: parcels.filter(({ state }) => state !== 'taken'),
+  mine,
+})
+
+/** What was on its way is sent again, under its own name. */
+export const reopened = ({ parcels, mine }: KeptOutbox): Outbox => ({
   ...EMPTY_OUTBOX,
+  mine,
   parcels: parcels.map((parcel) => ({
     ...parcel,
     state: parcel.state === 'refused' ? 'refused' : 'waits',

@@ -20,7 +20,7 @@ const FRESH: { [P in PartName]: (kind: DeviceKind) => NonNullable<DeviceParts[P]
   station: () => ({ opensPageOf: null }),
 }
 
-export const PART_NAMES = Object.keys(FRESH) as PartName[]
+const PART_NAMES = Object.keys(FRESH) as PartName[]
 
 /** A program that can run on anything, and not a matter of what the device is. */
 const ON_ANY_KIND: ReadonlySet<PartName> = new Set(['radius'])

@@ -23,7 +23,7 @@ type Deeper<K extends string, V> = V extends readonly (infer E)[]
     : never
 
 /** Every path in a plan that names another record: `ssids.accessPointIds[]`, `devices.air.near.profileId`. */
-export type ReferencePath = { [C in Collection]: `${C}.${PathsOf<RecordOf<C>>}` }[Collection]
+type ReferencePath = { [C in Collection]: `${C}.${PathsOf<RecordOf<C>>}` }[Collection]
 
 /**
  * What happens to a reference when the record it names goes.

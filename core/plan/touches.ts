@@ -38,7 +38,7 @@ function changedPieces(collection: Collection, from: AnyRecord, to: AnyRecord): 
 }
 
 /** Every piece that a change left otherwise than it was. */
-export const piecesChanged = (change: Change): Piece[] => [
+const piecesChanged = (change: Change): Piece[] => [
   ...Object.keys(change.header?.to ?? {}).map(headerPiece),
   ...change.added.map(({ collection, record }) => recordPiece(collection, record.id)),
   ...change.removed.map(({ collection, record }) => recordPiece(collection, record.id)),

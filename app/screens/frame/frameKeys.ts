@@ -22,7 +22,7 @@ export const FRAME_KEYS = {
 export type FrameKeyName = keyof typeof FRAME_KEYS
 
 /** Keys that parts of a page listen to themselves. */
-export const PART_KEYS: readonly FrameKey[] = [{ keys: '← →', does: 'from port to port on a strip' }]
+const PART_KEYS: readonly FrameKey[] = [{ keys: '← →', does: 'from port to port on a strip' }]
 
 /** All of them, as the list shows them. */
 export const allKeys = (): FrameKey[] => [
@@ -40,7 +40,7 @@ interface Pressed {
 }
 
 /** The key that was pressed, as the table writes it; with ctrl or cmd alike. */
-export function writtenAs({ key, ctrlKey, metaKey, shiftKey, altKey }: Pressed): string {
+function writtenAs({ key, ctrlKey, metaKey, shiftKey, altKey }: Pressed): string {
   const named = key === 'Escape' ? 'esc' : key.length === 1 ? key.toLowerCase() : key
   const command = ctrlKey || metaKey
   return [altKey ? 'alt' : '', command ? 'ctrl' : '', command && shiftKey ? 'shift' : '', named]

@@ -12,7 +12,7 @@ export type Seen =
   | { kind: 'level'; areaId: Id; rssiDbm: number }
   | { kind: 'signed' }
 
-export type TestKindName = Seen['kind']
+type TestKindName = Seen['kind']
 type SeenOf<K extends TestKindName> = Extract<Seen, { kind: K }>
 
 export interface SeenVerdict {
@@ -23,7 +23,7 @@ export interface SeenVerdict {
 }
 
 /** All that is known of one kind of observation; its shape from outside stands in schema/observations. */
-export interface TestKind<S extends Seen> {
+interface TestKind<S extends Seen> {
   /** Held against the plan as it is now. */
   verdict: (site: Site, seen: S, who: string) => SeenVerdict
   /** The field that names what the plan has not, and what it should be; null: all that it names is there. */
@@ -37,7 +37,7 @@ export interface TestKind<S extends Seen> {
 }
 
 /** One row per kind of observation. The compiler holds it complete. */
-export const TEST_KINDS: { [K in TestKindName]: TestKind<SeenOf<K>> } = {
+const TEST_KINDS: { [K in TestKindName]: TestKind<SeenOf<K>> } = {
   running: {
     verdict: (site, { deviceId }) => {
       const name = deviceOf(site, deviceId)?.name
@@ -110,7 +110,7 @@ function pingVerdict(site: Site, seen: SeenOf<'ping'>): SeenVerdict {
 }
 
 /** Whether a requirement speaks of that traffic. */
-export const isAbout = (
+const isAbout = (
   { fromNetworkId, to }: Pick<Requirement, 'fromNetworkId' | 'to'>,
   seen: { fromNetworkId: Id; to: Requirement['to'] },
 ): boolean =>
