@@ -1,4 +1,4 @@
-import { bareDevice, emptySite, newPort, newSsid } from '~/core/plan'
+import { USUAL_CARTON, bareDevice, emptySite, newPort, newSsid } from '~/core/plan'
 import type { Device, DeviceType, Link, Network, Port, Rule, Site } from '~/core/plan'
 
 const NETWORKS = 20
@@ -90,6 +90,7 @@ const AP_TYPE: DeviceType = {
   needsLicence: false,
   maxAccessPoints: null,
   minimumFirmware: null,
+  ...USUAL_CARTON,
 }
 
 const none: Device['management'] = {

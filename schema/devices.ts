@@ -2,7 +2,8 @@ import Joi from 'joi'
 import { DEVICE_KINDS, HOUSEHOLD_ROLES, partsOf } from '~/core/plan'
 import type { Device, PartName } from '~/core/plan'
 import { air, mesh } from './backhaul'
-import { choice, count, flag, id, ip, mac, name, optionalIp, ref, text, version } from './fields'
+import { choice, flag, id, ip, mac, name, optionalIp, ref, text, version } from './fields'
+import { adoptionPart, clusterPart, controllerPart, remotePart } from './fleet'
 import { band, position } from './ground'
 import { port, portNumber } from './ports'
 import { radiusServer } from './radius'
@@ -51,11 +52,13 @@ const parts = {
     uplink: uplink.allow(null).default(null),
     upnp: flag(false),
   }),
-  controller: Joi.object({ licences: count(100000).default(0) }),
-  adoption: Joi.object({ controllerId: ref() }),
+  controller: controllerPart,
+  adoption: adoptionPart,
   mesh,
   radius: radiusServer,
   station: Joi.object({ opensPageOf: ref() }),
+  cluster: clusterPart,
+  remote: remotePart,
 } satisfies Record<PartName, Joi.ObjectSchema>
 
 const bareParts = Object.fromEntries(

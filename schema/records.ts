@@ -6,6 +6,7 @@ import { device } from './devices'
 import { portNumber, speed } from './ports'
 import { secret, udpPort } from './radius'
 import { choice, cidr, count, flag, id, ip, name, optionalIp, ref, version, vlanId } from './fields'
+import { cartonFields, forward } from './fleet'
 import * as onGround from './ground'
 import { recordSchema } from './recordSchema'
 
@@ -97,6 +98,7 @@ export const deviceType = recordSchema('deviceTypes', {
   needsLicence: flag(false),
   maxAccessPoints: count(100000).allow(null),
   minimumFirmware: version(),
+  ...cartonFields,
 })
 
 const linkEnd = Joi.object({ deviceId: id().required(), port: portNumber().required() })
@@ -161,6 +163,7 @@ export const RECORDS: Record<Collection, Joi.ObjectSchema> = {
   devices: device,
   links: link,
   rules: rule,
+  forwards: forward,
   groups: group,
   areas: area,
   requirements: requirement,

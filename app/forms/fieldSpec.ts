@@ -13,6 +13,8 @@ export interface FieldSpec {
   placeholder?: string
   /** What an emptied number stands for while it is typed, where it may not be empty. */
   empty?: number
+  /** An emptied text is no text at all. */
+  emptyIsNull?: true
   /** An emptied value takes its key along, and with the last one the whole. */
   dropsEmpty?: boolean
 }
@@ -31,7 +33,9 @@ export function valueAt(draft: object, path: string): unknown {
 }
 
 /** What of the draft is another when a field takes a value. */
-export function partWith(draft: object, { path, dropsEmpty, empty }: FieldSpec, value: unknown): Draft {
+export function partWith(draft: object, spec: FieldSpec, typed: unknown): Draft {
+  const { path, dropsEmpty, empty, emptyIsNull } = spec
+  const value = emptyIsNull && typeof typed === 'string' && typed.trim() === '' ? null : typed
   const [outer, inner] = partsOf(path)
   const filled = value === null && empty !== undefined ? empty : value
   if (inner === null) return { [outer]: filled }

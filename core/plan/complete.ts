@@ -3,6 +3,7 @@ import { DEFAULT_BACKHAUL, newAir } from './backhaul'
 import type { AirUplink } from './backhaul'
 import { DEFAULT_GROUND } from './ground'
 import { movedDevice, movedHeader, movedPlan } from './moves'
+import { NEW_ADOPTION, NEW_CONTROLLER } from './fleet'
 import { NEW_ROUTER, partsOf } from './parts'
 import { RECORD_DEFAULTS } from './recordDefaults'
 import { COLLECTIONS, NO_FEED } from './types'
@@ -37,6 +38,8 @@ export function completeRecord(collection: Collection, record: AnyRecord): AnyRe
 const completeParts = (device: Device): Partial<DeviceParts> => ({
   ...device,
   router: device.router && { ...NEW_ROUTER, ...device.router },
+  controller: device.controller && { ...NEW_CONTROLLER, ...device.controller },
+  adoption: device.adoption && { ...NEW_ADOPTION, ...device.adoption },
 })
 
 /** Before ways had names, an uplink without an SSID was a bridge. */

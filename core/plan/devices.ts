@@ -1,4 +1,6 @@
 import type { AirUplink, MeshSettings } from './backhaul'
+import type { CartonFields } from './carton'
+import type { Adoption, ClusterPart, ControllerPart, RemotePart } from './fleet'
 import type { Position } from './ground'
 import type { Band, Id, Ip, VlanId } from './words'
 
@@ -40,7 +42,7 @@ export interface RadioSpec {
 }
 
 /** A kind of device described by what matters, with a maker-free name. */
-export interface DeviceType {
+export interface DeviceType extends CartonFields {
   id: Id
   name: string
   kind: DeviceKind
@@ -121,12 +123,6 @@ export interface Radio {
   locked: boolean
 }
 
-/** How a device joins a controller. */
-export interface Adoption {
-  /** The controller it is meant to join. */
-  controllerId: Id | null
-}
-
 /** What hands the feed on. */
 export interface ModemPart {
   /** Passes the feed on; otherwise it is a router of its own. */
@@ -139,12 +135,6 @@ export interface RouterPart {
   role: HouseholdRole | null
   uplink: Uplink | null
   upnp: boolean
-}
-
-/** What adopts access points. */
-export interface ControllerPart {
-  /** Licences held. */
-  licences: number
 }
 
 /** What a person works at. */
@@ -162,6 +152,8 @@ export interface DeviceParts {
   mesh: MeshSettings | null
   radius: RadiusServer | null
   station: StationPart | null
+  cluster: ClusterPart | null
+  remote: RemotePart | null
 }
 
 export interface Device extends DeviceParts {

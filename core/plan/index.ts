@@ -1,5 +1,6 @@
 export * from './areas'
 export * from './bulkPorts'
+export * from './capacity'
 export * from './change'
 export * from './commit'
 export * from './complete'

@@ -1,5 +1,6 @@
 import type { Path, Problem } from '../lib/outcome'
 import { backhaulProblems } from './backhaulIntegrity'
+import { cartonProblems } from './cartonIntegrity'
 import { groundProblems } from './groundIntegrity'
 import { deviceOf } from './lookups'
 import { kindOf } from './kinds'
@@ -32,6 +33,7 @@ function allProblems(site: Site): Problem[] {
     ...vlanIds(site),
     ...airUplinks(site),
     ...requirementsTwice(site),
+    ...cartonProblems(site),
     ...groundProblems(site),
     ...backhaulProblems(site),
   ]
@@ -110,6 +112,7 @@ const NOUN: Record<Collection, string> = {
   devices: 'device',
   links: 'cable',
   rules: 'rule',
+  forwards: 'forward',
   groups: 'group',
   areas: 'area',
   requirements: 'requirement',

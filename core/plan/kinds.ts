@@ -7,6 +7,8 @@ export interface KindRow {
   /** As it stands in a sentence. */
   noun: string
   parts: readonly PartName[]
+  /** Parts that one of them may have besides: it manages others, it is a member of a cluster, it stands elsewhere. */
+  mayHave: readonly PartName[]
   /** What its ports do to frames. aware: sorts by VLAN · transparent: passes all on as it is · host: an end of its own. */
   forwards: 'aware' | 'transparent' | 'host' | 'byRole'
   /** Whether it routes between networks; `byRole`: what it is used as decides. */
@@ -40,6 +42,7 @@ export interface KindRow {
 const NOTHING: KindRow = {
   noun: '',
   parts: [],
+  mayHave: [],
   forwards: 'transparent',
   routes: 'never',
   offersSsids: 'never',
@@ -63,6 +66,7 @@ export const KINDS = {
   modem: row('modem', { parts: ['modem'], feedsOn: true, carries: true, hasState: false }),
   gateway: row('gateway', {
     parts: ['router'],
+    mayHave: ['controller'],
     forwards: 'aware',
     routes: 'always',
     wireVlans: 'byPort',
@@ -73,6 +77,7 @@ export const KINDS = {
   }),
   router: row('household router', {
     parts: ['router', 'mesh'],
+    mayHave: ['controller'],
     forwards: 'byRole',
     routes: 'byRole',
     offersSsids: 'byRole',
@@ -82,6 +87,7 @@ export const KINDS = {
     asksRadius: true,
   }),
   switch: row('switch', {
+    mayHave: ['controller'],
     forwards: 'aware',
     switching: 'managed',
     wireVlans: 'byPort',
@@ -99,6 +105,7 @@ export const KINDS = {
   }),
   accessPoint: row('access point', {
     parts: ['adoption', 'mesh'],
+    mayHave: ['controller', 'cluster', 'remote'],
     forwards: 'aware',
     offersSsids: 'always',
     wireVlans: 'bySsids',
@@ -113,7 +120,12 @@ export const KINDS = {
     mayServe: true,
     asksRadius: true,
   }),
-  radius: row('RADIUS server', { parts: ['radius'], forwards: 'host', isMovable: true }),
+  radius: row('RADIUS server', {
+    parts: ['radius'],
+    mayHave: ['controller'],
+    forwards: 'host',
+    isMovable: true,
+  }),
   station: row('client', {
     parts: ['station'],
     forwards: 'host',

@@ -17,6 +17,7 @@ function full(): Site {
     ...site,
     networks: site.networks.map((one) => ({ ...one, announcedControllerId: 'controller' })),
     rules: site.rules.length > 0 ? site.rules : other.rules,
+    forwards: [{ id: 'f-full', routerId: 'gateway', protocol: 'udp', port: 5246, toDeviceId: 'controller' }],
     groups: [
       {
         id: 'g-full',
@@ -38,6 +39,7 @@ function full(): Site {
     devices: site.devices.map((device) => ({
       ...device,
       station: device.station && { opensPageOf: 'switch' },
+      controller: device.controller && { ...device.controller, stagingNetworkId: network!.id },
       air: device.air && {
         ...device.air,
         near: { ...newAirEnd(), profileId: profile!.id },

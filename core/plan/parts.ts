@@ -1,5 +1,6 @@
 import { NO_MESH } from './backhaul'
 import type { Device, DeviceKind, DeviceParts, RouterPart } from './devices'
+import { NEW_ADOPTION, NEW_CLUSTER, NEW_CONTROLLER, NEW_REMOTE } from './fleet'
 import { KINDS, kindOf } from './kinds'
 import type { PartName } from './kinds'
 
@@ -13,11 +14,13 @@ export const NEW_ROUTER: RouterPart = { role: null, uplink: null, upnp: false }
 const FRESH: { [P in PartName]: (kind: DeviceKind) => NonNullable<DeviceParts[P]> } = {
   modem: () => ({ bridgeMode: true }),
   router: (kind) => ({ ...NEW_ROUTER, role: KINDS[kind].routes === 'byRole' ? 'plainAp' : null }),
-  controller: () => ({ licences: 0 }),
-  adoption: () => ({ controllerId: null }),
+  controller: () => NEW_CONTROLLER,
+  adoption: () => NEW_ADOPTION,
   mesh: () => NO_MESH,
   radius: () => ({ port: RADIUS_PORT, clients: [], users: [] }),
   station: () => ({ opensPageOf: null }),
+  cluster: () => NEW_CLUSTER,
+  remote: () => NEW_REMOTE,
 }
 
 const PART_NAMES = Object.keys(FRESH) as PartName[]
@@ -37,5 +40,9 @@ export const partsOf = (kind: DeviceKind, given: Partial<DeviceParts> = {}): Dev
 /** Parts that a device of its kind cannot have. */
 export const foreignParts = (device: Device): PartName[] =>
   PART_NAMES.filter(
-    (name) => device[name] !== null && !ON_ANY_KIND.has(name) && !kindOf(device).parts.includes(name),
+    (name) =>
+      device[name] !== null &&
+      !ON_ANY_KIND.has(name) &&
+      !kindOf(device).parts.includes(name) &&
+      !kindOf(device).mayHave.includes(name),
   )

@@ -1,3 +1,4 @@
+import { USUAL_CARTON } from './carton'
 import type { Collection, RecordOf } from './types'
 
 type Defaults = { [C in Exclude<Collection, 'devices'>]: Partial<RecordOf<C>> }
@@ -41,9 +42,11 @@ export const RECORD_DEFAULTS: Defaults = {
     needsLicence: false,
     maxAccessPoints: null,
     minimumFirmware: null,
+    ...USUAL_CARTON,
   },
   links: { lengthM: 1, category: 'cat6', statedMbps: null },
   rules: { enabled: true },
+  forwards: { protocol: 'udp' },
   groups: { accessPointIds: [], jacks: [] },
   /** −67 dBm: common practice, no source. */
   areas: { needs: [], levelId: null, outline: [], band: '5', leastSignalDbm: -67 },

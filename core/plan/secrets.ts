@@ -13,6 +13,7 @@ const profileSecrets = (profile: SecurityProfile, key: Change, shared: Change): 
 
 const deviceSecrets = (device: Device, shared: Change): Device => ({
   ...device,
+  cluster: device.cluster && { ...device.cluster, passphrase: shared(device.cluster.passphrase) },
   radius: device.radius && {
     ...device.radius,
     clients: device.radius.clients.map((client) => ({ ...client, secret: shared(client.secret) })),
@@ -24,7 +25,9 @@ function changeSecrets(site: Site, key: Change, shared: Change): Site {
   return {
     ...site,
     profiles: site.profiles.map((profile) => profileSecrets(profile, key, shared)),
-    devices: site.devices.map((device) => (device.radius ? deviceSecrets(device, shared) : device)),
+    devices: site.devices.map((device) =>
+      device.radius || device.cluster ? deviceSecrets(device, shared) : device,
+    ),
   }
 }
 
@@ -52,15 +55,21 @@ export function unmasked(site: Site, collection: Collection, record: AnyRecord):
     const stored = site.profiles.find(({ id }) => id === profile.id)?.radius?.secret ?? null
     return { ...profile, radius: { ...profile.radius, secret: stored } }
   }
-  if (collection !== 'devices' || !(record as Device).radius) return record
-  return unmaskedDevice(site, record as Device)
+  if (collection !== 'devices') return record
+  const device = record as Device
+  return device.radius || device.cluster ? unmaskedDevice(site, device) : record
 }
 
 function unmaskedDevice(site: Site, device: Device): Device {
-  const stored = site.devices.find(({ id }) => id === device.id)?.radius
-  const { radius } = device
+  const before = site.devices.find(({ id }) => id === device.id)
+  const stored = before?.radius
+  const { radius, cluster } = device
   return {
     ...device,
+    cluster:
+      cluster?.passphrase === KEPT_SECRET
+        ? { ...cluster, passphrase: before?.cluster?.passphrase ?? null }
+        : cluster,
     radius: radius && {
       ...radius,
       clients: radius.clients.map((client) =>

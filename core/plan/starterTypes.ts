@@ -1,4 +1,5 @@
-import type { DeviceType, PortSpec } from './types'
+import { USUAL_CARTON, USUAL_FACTORY } from './carton'
+import type { DeviceType, Factory, PortSpec } from './types'
 
 const type = (fields: Partial<DeviceType> & Pick<DeviceType, 'id' | 'name' | 'kind'>): DeviceType => ({
   ports: [],
@@ -10,6 +11,7 @@ const type = (fields: Partial<DeviceType> & Pick<DeviceType, 'id' | 'name' | 'ki
   needsLicence: false,
   maxAccessPoints: null,
   minimumFirmware: null,
+  ...USUAL_CARTON,
   ...fields,
 })
 

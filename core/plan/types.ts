@@ -16,6 +16,7 @@ import type {
 } from './ground'
 import type { Link } from './cables'
 import type { Device, DeviceType } from './devices'
+import type { Forward } from './fleet'
 import type { Id } from './words'
 import type { Group, Network, SecurityProfile, Ssid } from './networks'
 import type { Area, Requirement } from './requirements'
@@ -25,7 +26,9 @@ export * from './ground'
 export * from './networks'
 export * from './words'
 export * from './cables'
+export * from './carton'
 export * from './devices'
+export * from './fleet'
 export type { Area, AreaNeed, Requirement } from './requirements'
 
 /** Policy between networks, first match decides. `null` stands for any. */
@@ -71,6 +74,7 @@ export interface Site {
   devices: Device[]
   links: Link[]
   rules: Rule[]
+  forwards: Forward[]
   groups: Group[]
   areas: Area[]
   requirements: Requirement[]
@@ -96,6 +100,7 @@ export const COLLECTIONS = [
   'devices',
   'links',
   'rules',
+  'forwards',
   'groups',
   'areas',
   'requirements',
@@ -132,6 +137,7 @@ export function emptySite(name: string): Site {
     devices: [],
     links: [],
     rules: [],
+    forwards: [],
     groups: [],
     areas: [],
     requirements: [],

@@ -28,7 +28,7 @@ export function AddDevice({ onDone }: { onDone: (id: string) => void }) {
     const record = {
       ...fresh,
       place,
-      adoption: fresh.adoption && { controllerId },
+      adoption: fresh.adoption && { ...fresh.adoption, controllerId },
       management: { ...fresh.management, networkId: gear?.id ?? null },
     }
     const typeEdit: Edit[] = site.deviceTypes.some((own) => own.id === type.id)

@@ -1,11 +1,12 @@
 import { useEditForm } from '../../forms/useEditForm'
 import { networkChoices } from '../../components/networkChoices'
 import { distinctFixedAddresses, freeFixedAddress, subnetOrNull } from '~/core/network/addressing'
-import { controllers, kindOf, networkOf, typeOf } from '~/core/plan'
+import { kindOf, networkOf, typeOf } from '~/core/plan'
 import type { Addressing, Device, Management, Port, Radio, RouterPart } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'
+import { FleetFields } from './FleetFields'
 import { nativeChoices } from './nativeChoices'
 import { RadiusServerFields } from './RadiusServerFields'
 import { RoleFields } from './RoleFields'
@@ -51,6 +52,7 @@ export function DeviceForm({ device, onDone }: Props) {
         <ManagementFields draft={draft} onChange={(management) => set({ management })} />
       )}
       <RoleFields draft={draft} set={set} />
+      <FleetFields draft={draft} set={set} />
       {draft.radius && <RadiusServerFields server={draft.radius} onChange={(radius) => set({ radius })} />}
       {draft.station && (
         <SelectInput
@@ -84,25 +86,6 @@ export function DeviceForm({ device, onDone }: Props) {
           ]}
           onChange={(value) => set({ powerSource: (value ?? 'supply') as Device['powerSource'] })}
         />
-        {draft.adoption && (
-          <SelectInput
-            label="Joins the controller"
-            path="adoption.controllerId"
-            value={draft.adoption.controllerId}
-            none="none"
-            choices={controllers(site).map(({ id, name }) => ({ value: id, label: name }))}
-            onChange={(controllerId) => set({ adoption: { controllerId } })}
-          />
-        )}
-        {draft.controller && (
-          <NumberInput
-            label="Licences held"
-            path="controller.licences"
-            value={draft.controller.licences}
-            min={0}
-            onChange={(licences) => set({ controller: { licences: licences ?? 0 } })}
-          />
-        )}
       </div>
       <div className="flex flex-wrap gap-x-6">
         {draft.powerSource !== 'poe' && (

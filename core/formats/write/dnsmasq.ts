@@ -1,9 +1,9 @@
 import { ipNumber, subnetOrNull } from '../../network/addressing'
 import { controllerIpsOf } from '../../network/layer3'
-import { deviceOf } from '../../plan'
+import { controllers, deviceOf } from '../../plan'
 import type { Device, Network, Site } from '../../plan'
 import { lanInterface, routedNetworks } from './interfaces'
-import { hostName, tagAt } from './grammars/dnsmasq'
+import { hostName, isHostName, tagAt } from './grammars/dnsmasq'
 import { comment, lines } from '../text'
 
 /**
@@ -26,9 +26,24 @@ export function dnsmasqConf(site: Site, device: Device): string {
     [...served, ...relayed].flatMap((network) =>
       network.routedBy === device.id ? [`interface=${lanInterface(network.vlanId)}`] : [],
     ),
+    controllerNames(site, device, served),
     served.flatMap((network) => ['', ...networkLines(site, network, hostNames)]),
     relayed.flatMap((network) => ['', ...relayLines(site, network)]),
   )
+}
+
+/** Names of controllers, where leases of this device name it as name server. */
+function controllerNames(site: Site, device: Device, served: Network[]): string[] {
+  const asked = served.some(({ nameServers, gateway, routedBy }) =>
+    nameServers.some((ip) => ip === device.management.ip || (ip === gateway && routedBy === device.id)),
+  )
+  return asked
+    ? controllers(site).flatMap(({ controller, management }) =>
+        controller?.dnsName && isHostName(controller.dnsName) && management.ip
+          ? [`host-record=${controller.dnsName},${management.ip}`]
+          : [],
+      )
+    : []
 }
 
 const tagOf = (site: Site, network: Network): string => tagAt(site.networks.indexOf(network), network.id)

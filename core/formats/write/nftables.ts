@@ -1,5 +1,5 @@
 import { decide } from '../../network/layer3'
-import { networkOf } from '../../plan'
+import { deviceOf, networkOf } from '../../plan'
 import type { Device, Network, Rule, Site } from '../../plan'
 import { lanInterface, routedNetworks, UPLINK } from './interfaces'
 import { comment, lines } from '../text'
@@ -10,6 +10,7 @@ import { comment, lines } from '../text'
  */
 export function nftablesRuleset(site: Site, device: Device): string {
   const networks = routedNetworks(site, device)
+  const forwards = forwardLines(site, device, networks)
   const inside = networks.map(({ vlanId }) => lanInterface(vlanId))
   return lines(
     '#!/usr/sbin/nft -f',
@@ -21,6 +22,7 @@ export function nftablesRuleset(site: Site, device: Device): string {
     '    type filter hook forward priority filter; policy drop;',
     '    ct state established,related accept',
     '    ct state invalid drop',
+    ...(forwards.length > 0 ? [`    iifname "${UPLINK}" ct status dnat accept`] : []),
     site.rules.flatMap((rule, i) => ruleLines(site, networks, rule, i + 1)),
     inside.length > 0 ? ['    # what no rule speaks of is routed', `    iifname ${set(inside)} accept`] : [],
     '  }',
@@ -34,6 +36,9 @@ export function nftablesRuleset(site: Site, device: Device): string {
     'table ip yard_nat',
     'delete table ip yard_nat',
     'table ip yard_nat {',
+    forwards.length > 0
+      ? ['  chain prerouting {', '    type nat hook prerouting priority dstnat;', ...forwards, '  }']
+      : [],
     '  chain postrouting {',
     '    type nat hook postrouting priority srcnat;',
     networks.flatMap(natLine),
@@ -53,6 +58,19 @@ function closedGateways(site: Site, networks: Network[], from: Network): string[
     ? []
     : [`    iifname "${lanInterface(from.vlanId)}" ip daddr { ${closed.join(', ')} } drop`]
 }
+
+/** Ports of the feed handed to a device inside, where this router has a way to it. */
+const forwardLines = (site: Site, device: Device, networks: Network[]): string[] =>
+  site.forwards.flatMap(({ routerId, protocol, port, toDeviceId }) => {
+    const to = deviceOf(site, toDeviceId)
+    const home = networks.find(({ id }) => id === to?.management.networkId)
+    if (routerId !== device.id || !to) return []
+    return to.management.ip && home
+      ? [`    iifname "${UPLINK}" ${protocol} dport ${port} dnat to ${to.management.ip}`]
+      : [
+          `    ${comment(`${protocol} ${port} to ${to.name}: it has no typed address in a network of this router`)}`,
+        ]
+  })
 
 const set = (names: string[]): string => `{ ${names.map((name) => `"${name}"`).join(', ')} }`
 

@@ -1,5 +1,6 @@
 import { BACKHAUL_MISTAKES } from './backhaulMistakes'
 import type { Entry } from './entry'
+import { FLEET_MISTAKES } from './fleetMistakes'
 
 export type { Entry, Severity, Stage } from './entry'
 /** The mistakes this product knows. Common practice, no source, unless a rule names a standard. */
@@ -201,13 +202,7 @@ export const CATALOGUE = {
     stage: 'ports',
   },
   ...BACKHAUL_MISTAKES,
-  'CTL-4': {
-    mistake: 'Controller short of licences or size, or firmware too old for it',
-    why: 'The last devices are refused when they try to join.',
-    todo: 'Add licences, use a larger controller, or load newer firmware first.',
-    severity: 'stop',
-    stage: 'staging',
-  },
+  ...FLEET_MISTAKES,
   'ENT-1': {
     mistake: 'RADIUS server not reached, or its port differs',
     why: 'The login waits and times out.',

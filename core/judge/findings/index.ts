@@ -12,7 +12,13 @@ import { bkh5, bkh6, bkh7, bkh8 } from './bkhBridge'
 import { bkh1, bkh2, bkh3, bkh4 } from './bkhMesh'
 import { CATALOGUE } from './catalogue'
 import type { Severity } from './catalogue'
+import { ctl1 } from './ctl1'
+import { ctl2, ctl3 } from './ctl23'
 import { ctl4 } from './ctl4'
+import { ctl5 } from './ctl5'
+import { ctl6 } from './ctl6'
+import { ctl7, ctl8 } from './ctl78'
+import { rmt1 } from './rmt1'
 import { adr8 } from './adr8'
 import { rol1 } from './rol1'
 import { rol2 } from './rol2'
@@ -90,7 +96,15 @@ export const RULES: readonly Rule[] = [
   ent2,
   ent3,
   ent4,
+  ctl1,
+  ctl2,
+  ctl3,
   ctl4,
+  ctl5,
+  ctl6,
+  ctl7,
+  ctl8,
+  rmt1,
   sec1,
   sec2,
   sec3,

@@ -1,7 +1,7 @@
 import { usedAs } from '~/tests/kit/yard'
 import fc from 'fast-check'
 import { seededRandom } from '../../lib/random'
-import { newAir, bareDevice, emptySite, newPort } from '../../plan'
+import { USUAL_CARTON, newAir, bareDevice, emptySite, newPort } from '../../plan'
 import type { Device, Link, Port, Site } from '../../plan'
 import { randomSite } from '~/tests/reference/randomSite'
 import { attachmentsOf } from './attachments'
@@ -113,6 +113,7 @@ describe('household routers', () => {
         needsLicence: false,
         maxAccessPoints: null,
         minimumFirmware: null,
+        ...USUAL_CARTON,
       },
     ],
     devices: [

@@ -1,6 +1,7 @@
 export { addressStages, leaseAt, possibleAddresses } from './address'
 export type { Addressed } from './address'
 export * from './addressService'
+export { between } from './between'
 export { hostOfDevice } from './hosts'
 export type { Host } from './hosts'
 export { membersOf } from './members'

@@ -1,5 +1,5 @@
 import { noiseFloorDbm, neededSnrDb, wavelengthM } from '../propagation'
-import { bareDevice, emptySite } from '../../plan'
+import { USUAL_CARTON, bareDevice, emptySite } from '../../plan'
 import type { Device, DeviceType, Radio, Site } from '../../plan'
 import { hopBetween, modeAt, radioHop, radioOn } from '.'
 
@@ -27,6 +27,7 @@ const type = (id: string, part: Partial<DeviceType['radios'][number]> = {}): Dev
   needsLicence: false,
   maxAccessPoints: null,
   minimumFirmware: null,
+  ...USUAL_CARTON,
 })
 const box = (id: string, x: number, typeId: string, own: Partial<Radio> = {}): Device => ({
   ...bareDevice(id, id, 'accessPoint'),

@@ -13,5 +13,9 @@ export function hostName(name: string): string | null {
   return label === '' || KEYWORDS.has(label) || LEASE_TIME.test(label) ? null : label
 }
 
+/** Labels of letters, digits and dashes with dots between. Source: RFC 1123 section 2.1. */
+const HOST = /^[A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?(\.[A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?)*$/
+export const isHostName = (name: string): boolean => name.length <= 253 && HOST.test(name)
+
 /** A tag of its own for the network at that place of the list, whatever its id. */
 export const tagAt = (index: number, id: string): string => `set-${index + 1}-${slug(id)}`

@@ -1,0 +1,3 @@
+export * from './discover'
+export * from './talk'
+export * from './tunnel'
