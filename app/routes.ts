@@ -30,5 +30,7 @@ export default [
   route('sites/:siteId/keys/:profileId', 'screens/networks/key.route.ts'),
   route('sites/:siteId/bench', 'screens/staging/bench.route.ts'),
   route('sites/:siteId/bench/stream', 'screens/staging/benchStream.route.ts'),
+  route('sites/:siteId/bench/past', 'screens/staging/benchPast.route.ts'),
+  route('sites/:siteId/bench/devices/:deviceId', 'screens/staging/benchDevice.route.ts'),
   route('*', 'screens/missing.route.tsx'),
 ] satisfies RouteConfig

@@ -5,14 +5,15 @@ import { attachmentsOf } from '~/core/network/layer2'
 import { leaseAt, matrixOf } from '~/core/network/layer3'
 import { planTwin } from '~/core/radio/backhaul'
 import type { Twin } from '~/core/network/layer3'
+import { play } from '~/core/world'
 import type { Site } from '~/core/plan'
 import { good } from '~/core/lib/outcome'
-import { runBench } from '~/field'
 import { readSiteFile } from '~/schema/siteFile'
 import { openDatabase, storeOn } from '~/store'
 import { benchGround } from './ground'
 import { benchBackhaul } from './backhaul'
 import { benchHelpers } from './helpers'
+import { benchStaging } from './staging'
 import { grownYard } from './grownYard'
 
 /** Prints what the heavy things cost, and how that grows. Figures, not verdicts. */
@@ -100,7 +101,7 @@ const powered = demo.devices
   .map(({ id }) => ({ atUs: 0, action: { kind: 'powerOn' as const, deviceId: id } }))
 row(
   'bench, one hour replayed',
-  timed(() => runBench(demo, 1, 1, powered, HOUR_US)),
+  timed(() => play(demo, 1, 1, powered, HOUR_US)),
 )
 
 const store = storeOn(openDatabase(':memory:'))
@@ -122,3 +123,5 @@ console.log('')
 await benchHelpers(row, demo)
 console.log('')
 await benchBackhaul(row, demo)
+
+benchStaging(row)

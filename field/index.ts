@@ -1,4 +1,1 @@
-export * from './bench'
-export * from './clients'
-export * from './types'
-export * from './view'
+export * from './standIn'

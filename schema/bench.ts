@@ -1,37 +1,143 @@
 import Joi from 'joi'
 import type { Outcome } from '~/core/lib/outcome'
-import { choice, id } from './fields'
+import type { Action, TimedAction } from '~/core/world'
+import { choice, flag, id, ip, optionalIp, version } from './fields'
+import { portNumber } from './ports'
 import { check } from './problems'
 
+/** What a person asks of a bench: of the whole of it, or an action of somebody at it. */
 export type BenchRequest =
-  | { kind: 'setUp' | 'clear' | 'step' | 'replan' }
+  | { kind: 'setUp'; begins: 'carton' | 'prepared' }
+  | { kind: 'clear' | 'step' | 'follow' }
   | { kind: 'speed'; speed: number }
-  | { kind: 'powerOn' | 'cutPower' | 'adopt' | 'reset'; deviceId: string }
-  | { kind: 'pullCable' | 'plugCable'; linkId: string }
   | { kind: 'powerAll' | 'adoptAll' }
+  | { kind: 'many'; actions: Action[] }
+  | { kind: 'do'; action: Action }
 
-const when = (kinds: string[], schema: Joi.Schema) =>
-  Joi.when('kind', { is: Joi.valid(...kinds), then: schema, otherwise: Joi.forbidden() })
+export const SPEEDS = [0, 1, 10, 60, 600] as const
+
+const end = () => Joi.object({ deviceId: id().required(), port: portNumber().required() })
+
+/** The fields of each action; the compiler finds one that is missing. */
+const ACTIONS = {
+  powerOn: { deviceId: id().required() },
+  cutPower: { deviceId: id().required() },
+  pullCable: { linkId: id().required() },
+  plugCable: { linkId: id().required() },
+  patch: { linkId: id().required(), a: end().required(), b: end().required() },
+  adopt: { deviceId: id().required() },
+  forget: { deviceId: id().required() },
+  reset: { deviceId: id().required() },
+  reboot: { deviceId: id().required() },
+  laptop: {
+    at: end().allow(null).default(null),
+    addressing: choice('dhcp', 'fixed').default('dhcp'),
+    ip: optionalIp(),
+    prefixLength: Joi.number().integer().min(1).max(30).default(24),
+    gateway: optionalIp(),
+  },
+  open: { deviceId: id().required() },
+  type: { deviceId: id().required(), what: choice('all', 'management').default('all') },
+  save: { deviceId: id().required() },
+  apply: { deviceId: id().required() },
+  setUp: { deviceId: id().required() },
+  firmware: {
+    deviceId: id().required(),
+    version: version().invalid(null).required(),
+    forTypeId: id().allow(null).default(null),
+  },
+  search: {
+    controllerId: id().required(),
+    from: ip().required(),
+    to: ip().required(),
+    mode: choice('staging', 'inUse').default('staging'),
+    login: choice('factory', 'own').default('factory'),
+  },
+  licences: { controllerId: id().required(), ended: flag(true) },
+} satisfies Record<Exclude<Action['kind'], 'replan'>, Record<string, Joi.Schema>>
+
+const KINDS = Object.keys(ACTIONS)
+
+const anyAction = Joi.object({ kind: choice(...KINDS).required() }).unknown()
 
 const request = Joi.object({
-  kind: choice(
-    'setUp',
-    'clear',
-    'step',
-    'replan',
-    'speed',
-    'powerAll',
-    'adoptAll',
-    'powerOn',
-    'cutPower',
-    'adopt',
-    'reset',
-    'pullCable',
-    'plugCable',
-  ).required(),
-  speed: when(['speed'], Joi.number().valid(0, 1, 10, 60).required()),
-  deviceId: when(['powerOn', 'cutPower', 'adopt', 'reset'], id().required()),
-  linkId: when(['pullCable', 'plugCable'], id().required()),
+  kind: choice('setUp', 'clear', 'step', 'follow', 'speed', 'powerAll', 'adoptAll', 'many', 'do').required(),
+  begins: choice('carton', 'prepared').default('prepared'),
+  speed: Joi.number().valid(...SPEEDS),
+  action: Joi.object().unknown(),
+  actions: Joi.array().items(Joi.object().unknown()).max(2000),
 })
 
-export const readBenchRequest = (data: unknown): Outcome<BenchRequest> => check(request, data)
+export function readAction(data: unknown): Outcome<Action> {
+  const kind = check<{ kind: Exclude<Action['kind'], 'replan'> }>(anyAction, data)
+  if (!kind.ok) return kind
+  return check<Action>(Joi.object({ kind: Joi.valid(kind.value.kind), ...ACTIONS[kind.value.kind] }), data)
+}
+
+export function readBenchRequest(data: unknown): Outcome<BenchRequest> {
+  const asked = check<{ kind: BenchRequest['kind']; speed?: number; action?: unknown; actions?: unknown[] }>(
+    request,
+    data,
+  )
+  if (!asked.ok) return asked
+  const { kind, speed } = asked.value
+  if (kind === 'speed' && speed === undefined) return missing('speed', `Accepted: ${SPEEDS.join(', ')}.`)
+  if (kind === 'do') {
+    const one = readAction(asked.value.action ?? {})
+    return one.ok ? { ok: true, value: { kind, action: one.value } } : one
+  }
+  if (kind === 'many') {
+    const all = (asked.value.actions ?? []).map(readAction)
+    const bad = all.find((one) => !one.ok)
+    return bad && !bad.ok
+      ? bad
+      : { ok: true, value: { kind, actions: all.flatMap((one) => (one.ok ? [one.value] : [])) } }
+  }
+  return asked as Outcome<BenchRequest>
+}
+
+const missing = (field: string, accepted: string): Outcome<never> => ({
+  ok: false,
+  problems: [
+    { path: [field], code: 'any.required', message: `${field}: This field is missing. ${accepted}` },
+  ],
+})
+
+const script = Joi.array()
+  .items(
+    Joi.object({
+      atS: Joi.number().min(0).max(31_536_000).required(),
+      action: Joi.object().unknown().required(),
+    }),
+  )
+  .max(100_000)
+
+/** A script of actions with their times in seconds, in order. */
+export function readScript(data: unknown): Outcome<TimedAction[]> {
+  const listed = check<{ atS: number; action: unknown }[]>(script, data)
+  if (!listed.ok) return listed
+  const actions: TimedAction[] = []
+  let last = 0
+  for (const [i, { atS, action: given }] of listed.value.entries()) {
+    if (atS < last)
+      return {
+        ok: false,
+        problems: [
+          {
+            path: [i, 'atS'],
+            code: 'action.past',
+            message: `Action ${i + 1} is at ${atS} s, and the one before it at ${last} s: an action cannot be in the past. Put them in order.`,
+          },
+        ],
+      }
+    const one = readAction(given)
+    if (!one.ok)
+      return {
+        ok: false,
+        problems: one.problems.map((problem) => ({ ...problem, path: [i, 'action', ...problem.path] })),
+      }
+    actions.push({ atUs: Math.round(atS * 1e6), action: one.value })
+    last = atS
+  }
+  return { ok: true, value: actions }
+}

@@ -40,7 +40,8 @@ describe.each(EARLIER_VERSIONS)('what version %s wrote', (version) => {
       expect(device.kind).toBe(old.kind)
       if (device.router) expect(device.router).toMatchObject({ uplink: old.uplink, upnp: old.upnp })
       if (old.kind === 'router') expect(device.router?.role).toBe(old.role)
-      if (old.kind === 'accessPoint') expect(device.adoption).toMatchObject({ controllerId: old.controllerId })
+      if (old.kind === 'accessPoint')
+        expect(device.adoption).toMatchObject({ controllerId: old.controllerId })
       expect(device.controller?.licences ?? 0).toBe(old.licences)
       if (old.kind === 'modem') expect(device.modem).toEqual({ bridgeMode: old.bridgeMode })
     }

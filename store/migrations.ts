@@ -143,4 +143,24 @@ export const MIGRATIONS: readonly { id: number; sql: string }[] = [
       CREATE INDEX proof_of_site ON proof (site_id, at);
     `,
   },
+  {
+    id: 6,
+    sql: `
+      ALTER TABLE bench_run ADD COLUMN begins TEXT NOT NULL DEFAULT 'prepared';
+
+      CREATE TABLE bench_checkpoint (
+        site_id TEXT PRIMARY KEY REFERENCES bench_run (site_id) ON DELETE CASCADE,
+        at_us INTEGER NOT NULL,
+        actions INTEGER NOT NULL,
+        program TEXT NOT NULL,
+        body BLOB NOT NULL
+      ) STRICT;
+
+      CREATE TABLE own_type (
+        id TEXT PRIMARY KEY,
+        at TEXT NOT NULL,
+        body TEXT NOT NULL CHECK (json_valid(body))
+      ) STRICT;
+    `,
+  },
 ]

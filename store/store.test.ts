@@ -232,18 +232,21 @@ test('the bench keeps its time: running, standing still, and changing speed', ()
   expect(benchTimeUs({ speed: 1, anchorMs: 9000, anchorUs: 7 }, 1000)).toBe(7)
 })
 
-test('bench actions are filed in order at the present bench time; a new set-up forgets them', () => {
-  let ms = 0
-  const store = storeOn(openDatabase(':memory:'), () => new Date(ms))
+test('bench actions are filed in order; a new set-up forgets them and their checkpoint', () => {
+  const store = storeOn(openDatabase(':memory:'))
   const id = store.sites.create(yard())
-  expect(store.bench.act(id, { kind: 'powerOn', deviceId: 'switch' })).toBe(false)
-  store.bench.start(id, 1, yard(), 9, 10)
-  ms = 2000
-  store.bench.act(id, { kind: 'powerOn', deviceId: 'switch' })
-  store.bench.act(id, { kind: 'powerOn', deviceId: 'gateway' })
+  store.bench.start(id, 1, yard(), 9, 10, 'carton')
+  store.bench.act(id, { atUs: 20_000_000, action: { kind: 'powerOn', deviceId: 'switch' } })
+  store.bench.act(id, { atUs: 20_000_000, action: { kind: 'powerOn', deviceId: 'gateway' } })
+  expect(store.bench.read(id)?.begins).toBe('carton')
+  store.bench.keep(id, 'one', { atUs: 5, actions: 1, body: Buffer.from('world') })
+  store.bench.keep(id, 'one', { atUs: 9, actions: 2, body: Buffer.from('world') })
+  expect(store.bench.checkpoint(id, 'one')).toMatchObject({ atUs: 9, actions: 2 })
+  expect(store.bench.checkpoint(id, 'another')).toBeNull()
   expect(store.bench.read(id)?.actions.map(({ atUs }) => atUs)).toEqual([20_000_000, 20_000_000])
-  store.bench.start(id, 1, yard(), 9, 10)
+  store.bench.start(id, 1, yard(), 9, 10, 'prepared')
   expect(store.bench.read(id)?.actions).toEqual([])
+  expect(store.bench.checkpoint(id, 'one')).toBeNull()
 })
 
 test('a plan stored by an earlier version reads with every field of today, and the same object while it stands', () => {

@@ -196,14 +196,14 @@ describe('the bench', () => {
   test('set up, stepped, and cleared', () => {
     const id = made(yard())
     expect([benchNow(id), stepBench(id)]).toEqual([null, false])
-    doAtBench(id, { kind: 'setUp' })
+    doAtBench(id, { kind: 'setUp', begins: 'prepared' })
     doAtBench(id, { kind: 'speed', speed: 0 })
     expect(stepBench(id)).toBe(false)
     doAtBench(id, { kind: 'powerAll' })
     const before = benchState(id)!
     expect(stepBench(id)).toBe(true)
     const after = benchState(id)!
-    expect(after.view.nowS).toBeCloseTo(before.view.nextEventS!, 3)
+    expect(after.board.nowS).toBeCloseTo(before.board.nextEventS!, 3)
     expect(after.speed).toBe(0)
     doAtBench(id, { kind: 'clear' })
     expect(benchState(id)).toBeNull()
@@ -211,14 +211,14 @@ describe('the bench', () => {
 
   test('stepping alone takes it to a waiting access point, and on to a running one', () => {
     const id = made(yard())
-    doAtBench(id, { kind: 'setUp' })
+    doAtBench(id, { kind: 'setUp', begins: 'prepared' })
     doAtBench(id, { kind: 'speed', speed: 0 })
     doAtBench(id, { kind: 'powerAll' })
     for (let i = 0; i < 40 && stepBench(id); i++);
-    expect(benchNow(id)?.devices.get('ap-shop')?.phase).toBe('waiting')
+    expect(benchNow(id)?.gear.get('ap-shop')?.phase).toBe('waiting')
     doAtBench(id, { kind: 'adoptAll' })
     for (let i = 0; i < 40 && stepBench(id); i++);
-    expect(benchNow(id)?.devices.get('ap-shop')?.phase).toBe('running')
+    expect(benchNow(id)?.gear.get('ap-shop')?.phase).toBe('running')
     // A rehearsal that runs to its end ticks no step of real work.
     expect(frame(id).progress.find(({ stage }) => stage === 'staging')).toMatchObject({
       says: '0 of 4 seen running',
@@ -228,7 +228,7 @@ describe('the bench', () => {
 
   test('what it sends to the browser holds no key', () => {
     const id = made(yard())
-    doAtBench(id, { kind: 'setUp' })
+    doAtBench(id, { kind: 'setUp', begins: 'prepared' })
     expect(JSON.stringify(benchState(id))).not.toContain('copper-rivets')
   })
 })
@@ -241,7 +241,7 @@ describe('proof', () => {
       problems: [{ code: 'bench.none' }],
     })
     expect(proofsOf(id).clients).toEqual([])
-    doAtBench(id, { kind: 'setUp' })
+    doAtBench(id, { kind: 'setUp', begins: 'prepared' })
     await doProof(id, form({ intent: 'clients' }))
     expect(proofsOf(id).clients.map(({ body }) => body.source)).toEqual(['standIn'])
   })

@@ -31,8 +31,9 @@ export function capacityNeeded(site: Site, controller: Device): Capacity {
 
 /** Rows must grow: one that asks for less than the one before it is a slip of the pen. Null where they do. */
 export function capacityFault(rows: readonly CapacityRow[]): { index: number; says: string } | null {
-  for (let i = 1; i < rows.length; i++) {
-    const [before, row] = [rows[i - 1]!, rows[i]!]
+  for (const [i, row] of rows.entries()) {
+    const before = rows[i - 1]
+    if (!before) continue
     if (row.accessPoints <= before.accessPoints)
       return {
         index: i,

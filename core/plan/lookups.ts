@@ -61,8 +61,7 @@ export function neighbourAt(
 
 export const accessPoints = (site: Site): Device[] => site.devices.filter(isAccessPoint)
 
-export const controllers = (site: Site): Device[] =>
-  site.devices.filter(({ controller }) => controller !== null)
+export const controllers = (site: Site): Device[] => indexOf(site).controllers
 
 /** The devices whose ports lie side by side: what gets a strip, and a place in the port map. */
 export const switchingDevices = (site: Site): Device[] =>

@@ -9,6 +9,7 @@ export interface SiteIndex {
   types: Map<Id, DeviceType>
   devices: Map<Id, Device>
   links: Map<string, Link>
+  controllers: Device[]
   /** SSIDs by the access point that offers them. */
   ssids: Map<Id, Ssid[]>
 }
@@ -41,6 +42,7 @@ function buildIndex(site: Site): SiteIndex {
     types: first(site.deviceTypes, ({ id }) => id),
     devices: first(site.devices, ({ id }) => id),
     links,
+    controllers: site.devices.filter(({ controller }) => controller !== null),
     ssids: offers(site),
   }
 }

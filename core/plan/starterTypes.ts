@@ -24,12 +24,27 @@ const sockets = (count: number, pse: PortSpec['pse'] = null, maxMbps = 1000): Po
     pse,
   }))
 
+const label = (part: Partial<Factory>): Factory => ({ ...USUAL_FACTORY, ...part })
+
+const SWITCH_LABEL = label({ addressing: 'fixed', ip: '192.168.0.200' })
+
+/** An access point that asks for an address, and has one of its own where nobody answers. */
+const AP_CARTON: Partial<DeviceType> = {
+  factory: label({ ip: '192.168.88.20', ssid: 'setup-ap', firmware: '6.0.4' }),
+  inCarton: ['access point', 'ceiling bracket', 'screws and plugs'],
+  notInCarton: ['injector or PoE port', 'licence'],
+  mounts: ['ceiling', 'wall'],
+  family: 'yard',
+  meshesWith: ['yard'],
+}
+
 /** The device types a new site begins with. Invented kinds with plain names; change or add to them in the site file. */
 export const STARTER_TYPES: readonly DeviceType[] = [
   type({
     id: 't-modem',
     name: 'Fibre modem, bridge only, one port',
     kind: 'modem',
+    factory: label({ addressing: 'fixed', ip: '192.168.100.1' }),
     ports: sockets(1),
     currentFirmware: '1.8.0',
   }),
@@ -37,6 +52,8 @@ export const STARTER_TYPES: readonly DeviceType[] = [
     id: 't-gateway',
     name: 'Gateway, one feed and four LAN ports',
     kind: 'gateway',
+    factory: label({ addressing: 'fixed', ip: '192.168.1.1', servesAddresses: true, firmware: '7.1.0' }),
+    inCarton: ['gateway', 'supply'],
     ports: [
       { number: 1, label: 'feed', role: 'wan', maxMbps: 1000, pse: null },
       ...sockets(4).map((port, i) => ({ ...port, number: i + 2, label: `L${i + 1}` })),
@@ -47,6 +64,8 @@ export const STARTER_TYPES: readonly DeviceType[] = [
     id: 't-switch8',
     name: 'Switch, eight ports 802.3at, 65 W in all',
     kind: 'switch',
+    factory: SWITCH_LABEL,
+    inCarton: ['switch', 'mains lead', 'rack ears'],
     ports: sockets(8, '802.3at'),
     poeBudgetW: 65,
     currentFirmware: '3.1.5',
@@ -55,6 +74,8 @@ export const STARTER_TYPES: readonly DeviceType[] = [
     id: 't-switch8bt',
     name: 'Switch, eight ports 802.3bt type 3, 240 W in all',
     kind: 'switch',
+    factory: SWITCH_LABEL,
+    inCarton: ['switch', 'mains lead', 'rack ears'],
     ports: sockets(8, '802.3bt-3', 2500),
     poeBudgetW: 240,
     currentFirmware: '3.1.5',
@@ -63,6 +84,8 @@ export const STARTER_TYPES: readonly DeviceType[] = [
     id: 't-switch16',
     name: 'Switch, sixteen ports 802.3at, 150 W in all',
     kind: 'switch',
+    factory: SWITCH_LABEL,
+    inCarton: ['switch', 'mains lead', 'rack ears'],
     ports: sockets(16, '802.3at'),
     poeBudgetW: 150,
     currentFirmware: '3.1.5',
@@ -72,6 +95,7 @@ export const STARTER_TYPES: readonly DeviceType[] = [
     id: 't-ap2',
     name: 'Ceiling AP, two radios, 802.3at',
     kind: 'accessPoint',
+    ...AP_CARTON,
     ports: sockets(1),
     radios: [
       { band: '2.4', generation: 'ax', streams: 2, maxWidthMhz: 40, antennaGainDbi: 3, maxPowerDbm: 20 },
@@ -86,6 +110,7 @@ export const STARTER_TYPES: readonly DeviceType[] = [
     id: 't-ap2j',
     name: 'Wall AP, two radios, one wired jack, 802.3at',
     kind: 'accessPoint',
+    ...AP_CARTON,
     ports: sockets(2).map((port, i) => (i === 0 ? port : { ...port, label: 'jack' })),
     radios: [
       { band: '2.4', generation: 'ax', streams: 2, maxWidthMhz: 40, antennaGainDbi: 3, maxPowerDbm: 20 },
@@ -100,6 +125,15 @@ export const STARTER_TYPES: readonly DeviceType[] = [
     id: 't-router',
     name: 'Household router, one WAN and four LAN ports, two radios',
     kind: 'router',
+    factory: label({
+      addressing: 'fixed',
+      ip: '192.168.1.1',
+      servesAddresses: true,
+      ssid: 'setup-home',
+      firmware: '2.0.9',
+    }),
+    applies: 'reboot',
+    inCarton: ['router', 'supply', 'one patch cord'],
     ports: [
       { number: 1, label: 'WAN', role: 'wan', maxMbps: 1000, pse: null },
       ...sockets(4).map((port, i) => ({ ...port, number: i + 2, label: `L${i + 1}` })),
@@ -133,12 +167,48 @@ export const STARTER_TYPES: readonly DeviceType[] = [
     id: 't-controller',
     name: 'Controller on site, small, for 25 access points',
     kind: 'controller',
+    factory: label({ ip: '192.168.77.1', firmware: '6.2.0' }),
+    inCarton: ['controller'],
+    notInCarton: ['injector or PoE port', 'licences'],
+    managesFree: 2,
     ports: sockets(1),
     poeClass: 3,
     drawW: 7.2,
     currentFirmware: '6.2.0',
     maxAccessPoints: 25,
     minimumFirmware: '5.8.0',
+  }),
+  type({
+    id: 't-controller-vm',
+    name: 'Controller as a virtual machine, sized by access points and clients',
+    kind: 'controller',
+    ports: sockets(3),
+    factory: label({ firmware: '6.2.0' }),
+    currentFirmware: '6.2.0',
+    maxAccessPoints: 500,
+    minimumFirmware: '5.8.0',
+    managesFree: 2,
+    notInCarton: ['a machine to run on', 'licences'],
+    capacity: [
+      { accessPoints: 50, clients: 1000, vcpus: 2, memoryGb: 4, diskGb: 40 },
+      { accessPoints: 200, clients: 4000, vcpus: 4, memoryGb: 8, diskGb: 80 },
+      { accessPoints: 500, clients: 10000, vcpus: 8, memoryGb: 16, diskGb: 160 },
+    ],
+  }),
+  type({
+    id: 't-gateway-m',
+    name: 'Gateway that manages four access points without a licence',
+    kind: 'gateway',
+    factory: label({ addressing: 'fixed', ip: '192.168.1.1', servesAddresses: true, firmware: '7.1.0' }),
+    inCarton: ['gateway', 'supply'],
+    ports: [
+      { number: 1, label: 'feed', role: 'wan', maxMbps: 1000, pse: null },
+      ...sockets(4).map((port, i) => ({ ...port, number: i + 2, label: `L${i + 1}` })),
+    ],
+    currentFirmware: '7.4.2',
+    maxAccessPoints: 8,
+    minimumFirmware: '5.8.0',
+    managesFree: 4,
   }),
   type({ id: 't-till', name: 'Till terminal', kind: 'station', ports: sockets(1) }),
   type({ id: 't-station', name: 'Wired computer, printer or recorder', kind: 'station', ports: sockets(1) }),

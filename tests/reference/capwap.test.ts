@@ -1,6 +1,6 @@
 import { CAPWAP_STATES, CAPWAP_TRANSITIONS, go, mayGo } from '~/core/world/adoption'
 import type { CapwapState } from '~/core/world/adoption'
-import { checkMachine } from '~/field/machine'
+import { checkMachine } from '~/core/world'
 
 /** The transitions of the access point's machine. Source: RFC 5415 section 2.3.1, read heading by heading (from memory). */
 const RFC_5415: [CapwapState, CapwapState][] = [

@@ -1,7 +1,7 @@
 import { controllers, kindOf, NEW_CLUSTER, NEW_CONTROLLER, NEW_REMOTE } from '~/core/plan'
-import type { ControllerPart, Device, Site } from '~/core/plan'
+import type { ControllerPart, Device, Machine, Site } from '~/core/plan'
 import { Field } from '../../components/Field'
-import { CheckInput } from '../../components/inputs'
+import { CheckInput, SelectInput } from '../../components/inputs'
 import { networkChoices } from '../../components/networkChoices'
 import { Fields } from '../../forms/Fields'
 import type { FieldSpec } from '../../forms/fieldSpec'
@@ -88,16 +88,19 @@ function ControllerBox({ part, draft, set, specs }: ControllerBoxProps) {
             checked={part.machine !== null}
             onChange={(on) => put({ machine: on ? { vcpus: 2, memoryGb: 4, diskGb: 40 } : null })}
           />
-          {part.machine && (
-            <Fields
-              specs={MACHINE}
-              draft={part.machine}
-              at="controller.machine"
-              onChange={(change) => put({ machine: { ...part.machine!, ...change } })}
-            />
-          )}
+          {part.machine && <MachineFields machine={part.machine} onChange={(machine) => put({ machine })} />}
         </>
       )}
+      <SelectInput
+        label="Interfaces, chosen once at its set-up"
+        path="controller.interfaces"
+        value={String(part.interfaces)}
+        choices={[
+          { value: '1', label: 'one for everything' },
+          { value: '3', label: 'three: page, inside, outside' },
+        ]}
+        onChange={(value) => put({ interfaces: value === '3' ? 3 : 1 })}
+      />
       <div className="sm:col-span-3">
         <CheckInput
           label="Only listed hardware addresses may join"
@@ -124,6 +127,15 @@ function ControllerBox({ part, draft, set, specs }: ControllerBoxProps) {
     </Box>
   )
 }
+
+const MachineFields = ({ machine, onChange }: { machine: Machine; onChange: (machine: Machine) => void }) => (
+  <Fields
+    specs={MACHINE}
+    draft={machine}
+    at="controller.machine"
+    onChange={(change) => onChange({ ...machine, ...change })}
+  />
+)
 
 const adoptionFields = (site: Site): FieldSpec[] => [
   {

@@ -1,8 +1,10 @@
-import { ToggleGroup } from '../../components/ToggleGroup'
 import { RotateCcw, SkipForward } from 'lucide-react'
+import { Menu } from '../../components/Menu'
+import { Slider } from '../../components/Slider'
+import { ToggleGroup } from '../../components/ToggleGroup'
 import type { Bench } from '../../hooks/useBench'
 import { useSite } from '../../hooks/useSite'
-import type { BenchState } from '../../server/staging/bench.server'
+import type { BoardState } from './boardState'
 import { clockText } from './clockText'
 
 const SPEEDS = [
@@ -10,62 +12,84 @@ const SPEEDS = [
   { value: '1', label: 'real time' },
   { value: '10', label: '× 10' },
   { value: '60', label: '× 60' },
+  { value: '600', label: '× 600' },
 ]
 
-/** The bench's own clock, its speed, and what concerns the whole bench. */
-export function BenchClock({ bench: { ask, busy }, state }: { bench: Bench; state: BenchState }) {
+interface Props {
+  bench: Bench
+  state: BoardState
+  nowS: number
+  /** A moment that is looked at again; null: now. */
+  atS: number | null
+  onLook: (atS: number | null) => void
+}
+
+/** The bench's own clock, its speed, what has been, and what concerns the whole bench. */
+export function BenchClock({ bench: { ask, busy }, state, nowS, atS, onLook }: Props) {
   const { revision } = useSite()
-  const { view, speed } = state
-  const waiting = view.devices.filter(({ canAdopt }) => canAdopt).length
-  const dark = view.devices.some(({ hasSwitch, switchedOn }) => hasSwitch && !switchedOn)
+  const shownS = atS ?? nowS
   return (
     <section aria-label="Bench clock" className="sheet flex flex-wrap items-center gap-x-4 gap-y-2 px-4 py-2">
       <p className="figures text-[1.5rem] leading-none" aria-label="Time on the bench">
-        {clockText(view.nowS)}
+        {clockText(shownS)}
       </p>
       <ToggleGroup
         label="Speed of the clock"
-        value={String(speed)}
+        value={String(state.speed)}
         onChange={(next) => ask({ kind: 'speed', speed: Number(next) })}
         choices={SPEEDS}
       />
       <button
         className="button"
-        disabled={view.nextEventS === null}
+        disabled={state.nextEventS === null}
         onClick={() => ask({ kind: 'step' })}
         title="Jump to the next thing that happens by itself"
       >
         <SkipForward size={15} aria-hidden /> Step
       </button>
-      <span className="flex-1" />
-      {dark && (
-        <button className="button button-main" disabled={busy} onClick={() => ask({ kind: 'powerAll' })}>
-          Power everything on
+      <div className="flex min-w-48 flex-1 items-center gap-2">
+        <Slider
+          label="Moment looked at"
+          says={atS === null ? 'now' : `at ${clockText(atS)}`}
+          value={Math.min(shownS, nowS)}
+          min={0}
+          max={Math.max(1, Math.ceil(nowS))}
+          step={1}
+          onChange={(next) => onLook(next >= Math.floor(nowS) ? null : next)}
+        />
+        <button className="button" disabled={atS === null} onClick={() => onLook(null)}>
+          now
         </button>
-      )}
-      {waiting > 0 && (
-        <button className="button button-main" disabled={busy} onClick={() => ask({ kind: 'adoptAll' })}>
-          Adopt all {waiting} waiting
-        </button>
-      )}
-      {view.revision !== revision && (
+      </div>
+      {state.revision !== revision && (
         <button
           className="button"
           disabled={busy}
-          onClick={() => ask({ kind: 'replan' })}
-          title={`The bench follows revision ${view.revision}; the plan is at ${revision}`}
+          onClick={() => ask({ kind: 'follow' })}
+          title={`The bench follows revision ${state.revision}; the plan is at ${revision}`}
         >
           Bring in revision {revision}
         </button>
       )}
-      <button
-        className="button"
-        disabled={busy}
-        onClick={() => ask({ kind: 'setUp' })}
-        title="Everything dark again, from the present plan"
-      >
-        <RotateCcw size={15} aria-hidden /> Start over
-      </button>
+      <Menu
+        label={
+          <>
+            <RotateCcw size={15} aria-hidden /> Start over
+          </>
+        }
+        items={[
+          {
+            label: 'Network prepared',
+            says: 'what no controller adopts is set up as planned; access points come from the carton',
+            onChoose: () => ask({ kind: 'setUp', begins: 'prepared' }),
+          },
+          {
+            label: 'Everything from its carton',
+            says: 'factory addresses, factory logins, and somebody at each page',
+            onChoose: () => ask({ kind: 'setUp', begins: 'carton' }),
+          },
+        ]}
+      />
     </section>
   )
 }

@@ -8,5 +8,8 @@ import type { Route } from './+types/bench.route'
 export async function action({ params, request }: Route.ActionArgs) {
   const asked = readBenchRequest(await jsonBody(request))
   if (!asked.ok) return data({ ok: false as const, problems: asked.problems }, { status: 400 })
-  return { ok: doAtBench(params.siteId, asked.value) }
+  const done = doAtBench(params.siteId, asked.value)
+  return done.ok
+    ? { ok: true as const }
+    : data({ ok: false as const, problems: done.problems }, { status: 409 })
 }

@@ -66,7 +66,7 @@ test('after an edit it is evidence of an earlier revision', () => {
 
 test('a rehearsal ticks nothing, and running gear that was seen does', () => {
   const id = asking()
-  doAtBench(id, { kind: 'setUp' })
+  doAtBench(id, { kind: 'setUp', begins: 'prepared' })
   const staging = () => frame(id).progress.find(({ stage }) => stage === 'staging')
   const { gear } = stagedGear(id)
   expect(staging()?.says).toBe(`0 of ${gear.length} seen running`)

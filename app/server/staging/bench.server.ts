@@ -1,39 +1,39 @@
-import { benchView, nextEventUs, runBench } from '~/field'
-import type { Bench, BenchView } from '~/field'
-import { benchTimeUs } from '~/store'
-import type { BenchRun } from '~/store'
-import { store } from '../sites/store.server'
-
-const play = (run: BenchRun): Bench =>
-  runBench(run.plan, run.revision, run.seed, run.actions, benchTimeUs(run, Date.now()))
+import { nextEventUs } from '~/core/world'
+import type { World } from '~/core/world'
+import { boardDelta, deviceSheet, NOTHING_SEEN } from '~/field'
+import type { BoardDelta, DeviceSheet } from '~/field'
+import { liveAt, liveNow, setClock } from './live.server'
 
 /** The bench of a site as it stands now, or null when none was set up. */
-export function benchNow(siteId: string): Bench | null {
-  const run = store().bench.read(siteId)
-  return run && play(run)
-}
+export const benchNow = (siteId: string): World | null => liveNow(siteId)?.world ?? null
 
 export interface BenchState {
   speed: number
-  view: BenchView
+  board: BoardDelta
 }
 
+/** The whole board. */
 export function benchState(siteId: string): BenchState | null {
-  const run = store().bench.read(siteId)
-  return run && { speed: run.speed, view: benchView(play(run)) }
+  const live = liveNow(siteId)
+  return live && { speed: live.run.speed, board: boardDelta(live.world, NOTHING_SEEN) }
 }
 
-/** Changes the speed, from where the bench stands now. */
-export function setSpeed(siteId: string, speed: number): void {
-  const run = store().bench.read(siteId)
-  if (run) store().bench.setClock(siteId, speed, benchTimeUs(run, Date.now()))
+/** The board as it was at a moment. */
+export function benchStateAt(siteId: string, atS: number): BenchState | null {
+  const world = liveAt(siteId, Math.round(atS * 1e6))
+  return world && { speed: 0, board: boardDelta(world, NOTHING_SEEN) }
+}
+
+export function sheetOf(siteId: string, deviceId: string | null): DeviceSheet | null {
+  const live = liveNow(siteId)
+  return live && deviceId !== null ? deviceSheet(live.world, deviceId) : null
 }
 
 /** Jumps to the next thing that happens by itself, and stands still there. False when nothing will. */
 export function stepBench(siteId: string): boolean {
-  const run = store().bench.read(siteId)
-  const next = run && nextEventUs(play(run))
+  const live = liveNow(siteId)
+  const next = live && nextEventUs(live.world)
   if (next === null) return false
-  store().bench.setClock(siteId, 0, next)
+  setClock(siteId, 0, next)
   return true
 }

@@ -1,37 +1,68 @@
+import { bad, good } from '~/core/lib/outcome'
+import type { Outcome } from '~/core/lib/outcome'
 import { seedFrom } from '~/core/lib/random'
+import type { Action } from '~/core/world'
 import type { BenchRequest } from '~/schema/bench'
-import { benchNow, setSpeed, stepBench } from './bench.server'
 import { siteOr404 } from '../derived/siteState.server'
 import { store } from '../sites/store.server'
+import { benchNow, stepBench } from './bench.server'
+import { doLive, forgetLive, setClock } from './live.server'
 
 const FIRST_SPEED = 10
 
-/** Carries out a request at the bench. False when it makes no sense as the bench stands. */
-export function doAtBench(siteId: string, request: BenchRequest): boolean {
+const refused = (message: string): Outcome<true> => bad({ path: [], code: 'bench.refused', message })
+
+/** Carries out a request at the bench. What makes no sense as the bench stands is refused with its reason. */
+export function doAtBench(siteId: string, request: BenchRequest): Outcome<true> {
   const { site, revision } = siteOr404(siteId)
-  const { bench } = store()
   switch (request.kind) {
     case 'setUp':
-      bench.start(siteId, revision, site, seedFrom(`${siteId} ${revision}`), FIRST_SPEED)
-      return true
+      forgetLive(siteId)
+      store().bench.start(
+        siteId,
+        revision,
+        site,
+        seedFrom(`${siteId} ${revision}`),
+        FIRST_SPEED,
+        request.begins,
+      )
+      return good(true)
     case 'clear':
-      return bench.clear(siteId)
+      forgetLive(siteId)
+      store().bench.clear(siteId)
+      return good(true)
     case 'step':
       return stepBench(siteId)
+        ? good(true)
+        : refused('Nothing will happen by itself: the bench waits for somebody.')
     case 'speed':
-      setSpeed(siteId, request.speed)
-      return true
-    case 'replan':
-      return bench.act(siteId, { kind: 'replan', site, revision })
+      setClock(siteId, request.speed)
+      return good(true)
+    case 'follow':
+      return done(siteId, [{ kind: 'replan', site, revision }])
     case 'powerAll':
-      return site.devices
-        .filter(({ powerSource }) => powerSource !== 'poe')
-        .every(({ id }) => bench.act(siteId, { kind: 'powerOn', deviceId: id }))
+      return done(
+        siteId,
+        [...(benchNow(siteId)?.plan.devices ?? [])]
+          .filter(({ powerSource }) => powerSource !== 'poe')
+          .map(({ id }): Action => ({ kind: 'powerOn', deviceId: id })),
+      )
     case 'adoptAll':
-      return [...(benchNow(siteId)?.devices.values() ?? [])]
-        .filter(({ phase }) => phase === 'waiting')
-        .every(({ id }) => bench.act(siteId, { kind: 'adopt', deviceId: id }))
-    default:
-      return bench.act(siteId, request)
+      return done(
+        siteId,
+        [...(benchNow(siteId)?.gear.values() ?? [])]
+          .filter(({ phase }) => phase === 'waiting')
+          .map(({ id }): Action => ({ kind: 'adopt', deviceId: id })),
+      )
+    case 'many':
+      return done(siteId, request.actions)
+    case 'do':
+      return done(siteId, [request.action])
   }
+}
+
+/** What can be done is done; what cannot is told. */
+function done(siteId: string, actions: Action[]): Outcome<true> {
+  const whys = actions.flatMap((action) => doLive(siteId, action) ?? [])
+  return whys.length === 0 ? good(true) : refused([...new Set(whys)].slice(0, 3).join(' '))
 }

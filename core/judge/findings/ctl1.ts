@@ -13,7 +13,9 @@ export const ctl1: Rule = {
   code: 'CTL-1',
   check: ({ twin }) => {
     const lost = accessPoints(twin.site).flatMap((device) => seeks(twin, device) ?? [])
-    return [...byNetwork(lost).values()].map((group) => sighting(twin, group))
+    return [...byNetwork(lost).values()].flatMap(([first, ...rest]) =>
+      first ? [sighting(twin, first, rest)] : [],
+    )
   },
 }
 
@@ -50,8 +52,9 @@ const byNetwork = (lost: Lost[]): Map<string, Lost[]> => {
   return groups
 }
 
-function sighting(twin: Twin, group: Lost[]): Sighting {
-  const { device, controller, network, why } = group[0]!
+function sighting(twin: Twin, first: Lost, rest: Lost[]): Sighting {
+  const { device, controller, network, why } = first
+  const group = [first, ...rest]
   const who =
     group.length === 1 ? device.name : `${group.length} access points in ${network?.name ?? 'one network'}`
   return {

@@ -3,6 +3,9 @@ import type { ClusterPart, Device, Site } from '../../plan'
 import type { Mend, Rule, Sighting } from './types'
 import { atDevice } from './where'
 
+/** Source of the range: RFC 9568 section 5.2.4 for the protocol it is like; members of a cluster have the same (common practice, no source). */
+const HIGHEST_PRIORITY = 255
+
 interface Member {
   device: Device
   cluster: ClusterPart
@@ -12,27 +15,33 @@ interface Member {
 export const ctl6: Rule = {
   code: 'CTL-6',
   check: ({ site }) => {
-    const members = membersIn(site)
-    return members.length === 0
-      ? []
-      : [...splits(members), ...ceiling(members), ...ties(members), ...shared(members)]
+    const clusters = clustersOf(membersIn(site))
+    return [
+      ...splits(clusters),
+      ...clusters.flatMap((cluster) => [...ceiling(cluster), ...ties(cluster), ...shared(cluster)]),
+    ]
   },
 }
 
 const membersIn = (site: Site): Member[] =>
   accessPoints(site).flatMap((device) => (device.cluster ? [{ device, cluster: device.cluster }] : []))
 
-const identity = ({ cluster }: Member): string => JSON.stringify([cluster.name, cluster.passphrase])
+/** Members that take each other for one cluster: by name, case counts, and passphrase. */
+interface Cluster {
+  name: string
+  passphrase: string | null
+  members: Member[]
+}
 
-/** What most of them have is taken for what is meant. */
-function usual<T>(members: Member[], of: (member: Member) => T): T {
-  const counts = new Map<string, { value: T; count: number }>()
+function clustersOf(members: Member[]): Cluster[] {
+  const found: Cluster[] = []
   for (const member of members) {
-    const value = of(member)
-    const key = JSON.stringify(value)
-    counts.set(key, { value, count: (counts.get(key)?.count ?? 0) + 1 })
+    const { name, passphrase } = member.cluster
+    const known = found.find((one) => one.name === name && one.passphrase === passphrase)
+    if (known) known.members.push(member)
+    else found.push({ name, passphrase, members: [member] })
   }
-  return [...counts.values()].sort((a, b) => b.count - a.count)[0]!.value
+  return found
 }
 
 const put = (label: string, changed: Member[]): Mend => ({
@@ -44,88 +53,76 @@ const put = (label: string, changed: Member[]): Mend => ({
   })),
 })
 
-/** A name by exact case, and a passphrase: one that differs stands alone. Clusters on purpose have different names and two members or more. */
-function splits(members: Member[]): Sighting[] {
-  const groups = new Map<string, Member[]>()
-  for (const member of members)
-    groups.set(identity(member), [...(groups.get(identity(member)) ?? []), member])
-  if (groups.size < 2) return []
-  const byName = new Map<string, number>()
-  for (const [first] of groups.values()) {
-    const name = first!.cluster.name.trim().toLowerCase()
-    byName.set(name, (byName.get(name) ?? 0) + 1)
-  }
-  const meant = usual(members, ({ cluster }) => ({ name: cluster.name, passphrase: cluster.passphrase }))
-  return [...groups.values()]
-    .filter(([first]) => first!.cluster.name !== meant.name || first!.cluster.passphrase !== meant.passphrase)
-    .filter(
-      (group) => group.length === 1 || (byName.get(group[0]!.cluster.name.trim().toLowerCase()) ?? 0) > 1,
-    )
-    .map((group) => ({
-      says: `${group.map(({ device }) => device.name).join(', ')}: ${group[0]!.cluster.name === meant.name ? 'another passphrase than the rest' : `cluster “${group[0]!.cluster.name}” instead of “${meant.name}”`}, so there are two clusters and two masters.`,
-      where: group.map(({ device }) => atDevice(device)),
+const named = (members: Member[]): string => members.map(({ device }) => device.name).join(', ')
+const places = (members: Member[]) => members.map(({ device }) => atDevice(device))
+const folded = (name: string): string => name.trim().toLowerCase()
+
+/** Clusters on purpose have names of their own and two members or more; one that is nearly like a larger one is a slip. */
+function splits(clusters: Cluster[]): Sighting[] {
+  const [meant, ...others] = [...clusters].sort((a, b) => b.members.length - a.members.length)
+  if (!meant) return []
+  return others
+    .filter(({ name, members }) => members.length === 1 || folded(name) === folded(meant.name))
+    .map(({ name, members }) => ({
+      says: `${named(members)}: ${name === meant.name ? 'another passphrase than the rest' : `cluster “${name}” instead of “${meant.name}”`}, so there are two clusters and two masters.`,
+      where: places(members),
       mend: put(
-        `Put ${group.length === 1 ? group[0]!.device.name : 'them'} into “${meant.name}”`,
-        group.map((member) => ({ ...member, cluster: { ...member.cluster, ...meant } })),
+        `Put ${members.length === 1 ? named(members) : 'them'} into “${meant.name}”`,
+        members.map(({ device, cluster }) => ({
+          device,
+          cluster: { ...cluster, name: meant.name, passphrase: meant.passphrase },
+        })),
       ),
     }))
 }
 
-const eachCluster = (members: Member[]): Member[][] => {
-  const groups = new Map<string, Member[]>()
-  for (const member of members)
-    groups.set(identity(member), [...(groups.get(identity(member)) ?? []), member])
-  return [...groups.values()]
-}
-
-const ceiling = (members: Member[]): Sighting[] =>
-  eachCluster(members)
-    .filter((group) => group.length > MOST_IN_CLUSTER)
-    .map((group) => ({
-      says: `Cluster “${group[0]!.cluster.name}” has ${group.length} members; ${MOST_IN_CLUSTER} is the most.`,
-      where: group.slice(MOST_IN_CLUSTER).map(({ device }) => atDevice(device)),
-    }))
+const ceiling = ({ name, members }: Cluster): Sighting[] =>
+  members.length <= MOST_IN_CLUSTER
+    ? []
+    : [
+        {
+          says: `Cluster “${name}” has ${members.length} members; ${MOST_IN_CLUSTER} is the most.`,
+          where: places(members.slice(MOST_IN_CLUSTER)),
+        },
+      ]
 
 /** With equal priorities the lowest hardware address decides: an accident, and not what somebody meant. */
-const ties = (members: Member[]): Sighting[] =>
-  eachCluster(members).flatMap((group): Sighting[] => {
-    const most = Math.max(...group.map(({ cluster }) => cluster.priority))
-    const first = group.filter(({ cluster }) => cluster.priority === most)
-    if (first.length < 2) return []
-    const raised = Math.min(255, most + 10)
-    const [master] = first
-    return [
-      {
-        severity: 'fix',
-        says: `${first.map(({ device }) => device.name).join(' and ')} have the same priority ${most}: which one is master is an accident of hardware addresses.`,
-        where: first.map(({ device }) => atDevice(device)),
-        mend:
-          raised > most
-            ? put(`Make ${master!.device.name} the master`, [
-                { ...master!, cluster: { ...master!.cluster, priority: raised } },
-              ])
-            : undefined,
-      },
-    ]
-  })
+function ties({ members }: Cluster): Sighting[] {
+  const most = Math.max(...members.map(({ cluster }) => cluster.priority))
+  const [master, ...rest] = members.filter(({ cluster }) => cluster.priority === most)
+  if (!master || rest.length === 0) return []
+  const raised = Math.min(HIGHEST_PRIORITY, most + 10)
+  const mend = put(`Make ${master.device.name} the master`, [
+    { ...master, cluster: { ...master.cluster, priority: raised } },
+  ])
+  return [
+    {
+      severity: 'fix',
+      says: `${[master, ...rest].map(({ device }) => device.name).join(' and ')} have the same priority ${most}: which one is master is an accident of hardware addresses.`,
+      where: places([master, ...rest]),
+      mend: raised > most ? mend : undefined,
+    },
+  ]
+}
 
-const shared = (members: Member[]): Sighting[] =>
-  eachCluster(members).flatMap((group): Sighting[] => {
-    const meant = usual(
-      group.filter(({ cluster }) => cluster.sharedIp !== null),
-      ({ cluster }) => cluster.sharedIp,
-    )
-    const without = group.filter(({ cluster }) => cluster.sharedIp !== meant)
-    if (meant === undefined || meant === null || without.length === 0) return []
-    return [
-      {
-        severity: 'fix',
-        says: `${without.map(({ device }) => device.name).join(', ')} ${without.length === 1 ? 'does' : 'do'} not have the shared address ${meant}: with one of them as master nobody answers there.`,
-        where: without.map(({ device }) => atDevice(device)),
-        mend: put(
-          `Set ${meant} on every member`,
-          without.map((member) => ({ ...member, cluster: { ...member.cluster, sharedIp: meant } })),
-        ),
-      },
-    ]
-  })
+function shared({ members }: Cluster): Sighting[] {
+  const meant = commonest(members.flatMap(({ cluster }) => cluster.sharedIp ?? []))
+  const without = members.filter(({ cluster }) => cluster.sharedIp !== meant)
+  if (meant === null || without.length === 0) return []
+  return [
+    {
+      severity: 'fix',
+      says: `${named(without)} ${without.length === 1 ? 'does' : 'do'} not have the shared address ${meant}: with one of them as master nobody answers there.`,
+      where: places(without),
+      mend: put(
+        `Set ${meant} on every member`,
+        without.map(({ device, cluster }) => ({ device, cluster: { ...cluster, sharedIp: meant } })),
+      ),
+    },
+  ]
+}
+
+function commonest(list: string[]): string | null {
+  const count = (value: string) => list.filter((one) => one === value).length
+  return [...new Set(list)].sort((a, b) => count(b) - count(a))[0] ?? null
+}

@@ -136,7 +136,7 @@ function byBroadcast(twin: Twin, seeker: Seeker): Attempt[] {
 
 function nobodyHears(twin: Twin, { device }: Seeker, inside: Device[]): string {
   const meant = inside.find(({ id }) => id === device.adoption?.controllerId) ?? inside[0]
-  if (!meant) return 'The site has no controller.'
+  if (!meant) return 'No controller is set up that could hear it.'
   const now = hostNow(twin, meant)
   return 'why' in now ? now.why : `${meant.name} is not on this segment, so it does not hear a broadcast.`
 }

@@ -43,7 +43,6 @@ export const feedRouter = (site: Site): Device | null => site.devices.find(isGat
  * that means something outside, and the feed must hand on both tunnel ports. Source of the ports: RFC 5415 section 14.
  */
 export function outsideTunnel(twin: Twin, device: Device, controller: Device): Talk {
-  const { site } = twin
   const { publicIp = null, form } = controller.controller ?? {}
   const pointer = device.adoption?.pointer ?? null
   if (pointer === null)

@@ -42,7 +42,7 @@ export function leaseFrom(
   site: Site,
   server: AddressServer,
   client?: Device,
-  leased: ReadonlySet<string> = NONE,
+  leased: Leased = NONE,
 ): Lease | null {
   const ip = reservedFor(site, server, client) ?? lowestFree(site, server, leased)
   if (ip === null) return null
@@ -70,14 +70,20 @@ function reservedFor(site: Site, server: AddressServer, client?: Device): string
   return client.management.networkId === server.network.id ? client.management.ip : null
 }
 
-const NONE: ReadonlySet<string> = new Set()
+/** What has been leased to others, and from which place of the pool on a server looks for the next (it counts on; the rest after that). */
+export interface Leased {
+  has: (ip: string) => boolean
+  from: number
+}
 
-function lowestFree(site: Site, server: AddressServer, leased: ReadonlySet<string>): string | null {
+const NONE: Leased = { has: () => false, from: 0 }
+
+function lowestFree(site: Site, server: AddressServer, leased: Leased): string | null {
   const held = takenIn(site)
   const first = ipNumber(server.start)
   const size = poolSize(server)
   for (let i = 0; i < size; i++) {
-    const ip = ipText(first + i)
+    const ip = ipText(first + ((leased.from + i) % size))
     if (!held.has(ip) && !leased.has(ip)) return ip
   }
   return null

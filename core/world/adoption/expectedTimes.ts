@@ -38,8 +38,33 @@ const PHASES: Partial<Record<Phase, Span>> = {
   configuring: span(75, 110),
   checking: span(2, 6, 'assumed: part of the two minutes of adopting by wire'),
   silent: span(60, 120),
+  adrift: span(45, 90, 'common practice, no source: a minute or so after its cable is pulled'),
+  settingUp: span(900, 1500, 'common practice, no source: about 20 minutes, and leave it alone'),
+}
+
+/** By radio it is slower: seen after about 5 minutes, adopted in 3, set up in 7. */
+const BY_RADIO: Partial<Record<Phase, Span>> = {
+  discovering: span(240, 360),
+  securing: span(20, 40, 'assumed: part of the three minutes of adopting by radio'),
+  joining: span(120, 170, 'assumed: part of the three minutes of adopting by radio'),
+  configuring: span(360, 480),
+  checking: span(10, 20, 'assumed: part of the seven minutes of setting up by radio'),
+}
+
+/** What it holds already is only compared. */
+const KNOWN: Partial<Record<Phase, Span>> = {
+  configuring: span(5, 15, 'assumed: it holds its settings, and they are only compared'),
 }
 
 /** How long a device of that kind usually stays in a phase, or null where it stays until something changes. */
-export const expectedSpan = (kind: DeviceKind, phase: Phase): Span | null =>
-  phase === 'booting' ? BOOT[kind] : (PHASES[phase] ?? null)
+export const expectedSpan = (
+  kind: DeviceKind,
+  phase: Phase,
+  { byRadio = false, isKnown = false }: { byRadio?: boolean; isKnown?: boolean } = {},
+): Span | null =>
+  phase === 'booting'
+    ? BOOT[kind]
+    : ((isKnown ? KNOWN[phase] : undefined) ??
+      (byRadio ? BY_RADIO[phase] : undefined) ??
+      PHASES[phase] ??
+      null)

@@ -4,6 +4,8 @@ import type { CapwapState } from './capwap'
 export type Phase =
   | 'dark'
   | 'booting'
+  | 'factory'
+  | 'settingUp'
   | 'addressing'
   | 'discovering'
   | 'waiting'
@@ -13,6 +15,7 @@ export type Phase =
   | 'configuring'
   | 'checking'
   | 'running'
+  | 'byRadio'
   | 'silent'
   | 'adrift'
   | 'refused'
@@ -22,6 +25,8 @@ export type Phase =
 export const PLAIN_WORD: Record<Phase, string> = {
   dark: 'dark',
   booting: 'booting',
+  factory: 'factory settings',
+  settingUp: 'first set-up',
   addressing: 'seeking an address',
   discovering: 'seeking',
   waiting: 'waiting for adoption',
@@ -31,6 +36,7 @@ export const PLAIN_WORD: Record<Phase, string> = {
   configuring: 'configuring',
   checking: 'configuring',
   running: 'running',
+  byRadio: 'running by radio',
   silent: 'silent',
   adrift: 'adrift',
   refused: 'refused',
@@ -41,6 +47,8 @@ export const PLAIN_WORD: Record<Phase, string> = {
 export const CAPWAP_OF: Record<Phase, CapwapState | null> = {
   dark: null,
   booting: null,
+  factory: null,
+  settingUp: null,
   addressing: 'idle',
   discovering: 'discovery',
   waiting: 'discovery',
@@ -50,6 +58,7 @@ export const CAPWAP_OF: Record<Phase, CapwapState | null> = {
   configuring: 'configure',
   checking: 'dataCheck',
   running: 'run',
+  byRadio: 'run',
   silent: 'run',
   adrift: 'idle',
   refused: 'sulking',
@@ -58,7 +67,10 @@ export const CAPWAP_OF: Record<Phase, CapwapState | null> = {
 
 /** Cutting power or cable in these leaves the device half configured. */
 export const isDelicate = (phase: Phase): boolean =>
-  phase === 'imaging' || phase === 'configuring' || phase === 'checking'
+  phase === 'imaging' || phase === 'configuring' || phase === 'checking' || phase === 'settingUp'
+
+/** It does what it is there for. */
+export const isRunning = (phase: Phase): boolean => phase === 'running' || phase === 'byRadio'
 
 /** Phases in which a device has finished booting and passes frames. */
 export const isUp = (phase: Phase): boolean => phase !== 'dark' && phase !== 'booting'

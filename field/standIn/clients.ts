@@ -1,4 +1,5 @@
-import { isOnAir } from '~/core/world/adoption'
+import { fullTwin, isOnAir } from '~/core/world'
+import type { World } from '~/core/world'
 import { attachmentsOf } from '~/core/network/layer2'
 import type { Attachment } from '~/core/network/layer2'
 import { addressStages, reach, targetsOf } from '~/core/network/layer3'
@@ -7,34 +8,38 @@ import type { Twin } from '~/core/network/layer3'
 import type { AddressTest, ClientTests, PingTest } from '~/core/judge/proof'
 import { deviceOf, networkOf } from '~/core/plan'
 import type { Id, Site } from '~/core/plan'
-import type { Bench } from './types'
-import { fieldTwin } from './world'
 
 /** What the clients walk about in. */
 export interface TestGround {
-  site: Site
+  /** As it is meant; the twin is of what runs. */
+  plan: Site
   twin: Twin
   onAir: (accessPointId: Id) => boolean
 }
 
-export const groundOf = (bench: Bench): TestGround => ({
-  site: bench.site,
-  twin: fieldTwin(bench),
-  onAir: (id) => isOnAir(bench.devices.get(id)?.phase ?? 'dark'),
-})
+export function groundOf(world: World): TestGround {
+  const twin = fullTwin(world)
+  return { plan: world.plan, twin, onAir: (id) => isOnAir(world.gear.get(id)?.phase ?? 'dark') }
+}
 
 /** Attaches a client everywhere it can be attached, reads its address, and pings from one client of each network. */
 export function runClientTests(ground: TestGround): ClientTests {
-  const attachments = attachmentsOf(ground.site)
+  const attachments = attachmentsOf(ground.plan)
   const addresses = attachments.map((attachment) => addressTest(ground, attachment))
   return { addresses, pings: pings(ground, attachments) }
 }
+
+/** A client that joins each SSID of one device now. */
+export const testsAt = (ground: TestGround, deviceId: Id): AddressTest[] =>
+  attachmentsOf(ground.plan)
+    .filter(({ kind, place }) => kind === 'ssid' && place.deviceId === deviceId)
+    .map((attachment) => addressTest(ground, attachment))
 
 function addressTest(ground: TestGround, attachment: Attachment): AddressTest {
   const base = {
     attachmentId: attachment.id,
     label: attachment.label,
-    networkName: networkOf(ground.site, attachment.networkId)?.name ?? null,
+    networkName: networkOf(ground.plan, attachment.networkId)?.name ?? null,
   }
   const silent = notOnAir(ground, attachment)
   if (silent) return { ...base, ok: false, ip: null, says: silent }
@@ -45,22 +50,22 @@ function addressTest(ground: TestGround, attachment: Attachment): AddressTest {
 
 function notOnAir(ground: TestGround, attachment: Attachment): string | null {
   if (attachment.kind !== 'ssid') return null
-  const device = deviceOf(ground.site, attachment.place.deviceId)
+  const device = deviceOf(ground.plan, attachment.place.deviceId)
   if (!ground.onAir(attachment.place.deviceId))
     return `The SSID is not on the air: ${device?.name} is not running.`
-  const ssid = ground.site.ssids.find(({ id }) => `ssid:${id}` === attachment.place.key)
+  const ssid = ground.plan.ssids.find(({ id }) => `ssid:${id}` === attachment.place.key)
   const radio = device?.radios.some(({ band, enabled }) => enabled && ssid?.bands.includes(band))
   return radio ? null : `The SSID is not on the air: ${device?.name} has no radio on for its bands.`
 }
 
 /** One client of each network does the pinging: the first that has an address, or else the first there is. */
 function pings(ground: TestGround, attachments: readonly Attachment[]): PingTest[] {
-  const paper = planTwin(ground.site)
-  return ground.site.networks.flatMap((network) => {
+  const paper = planTwin(ground.plan)
+  return ground.plan.networks.flatMap((network) => {
     const mine = attachments.filter((a) => a.networkId === network.id)
     const client = mine.find((a) => addressTest(ground, a).ok) ?? mine[0]
     if (!client) return []
-    return targetsOf(ground.site)
+    return targetsOf(ground.plan)
       .filter(
         ({ target }) =>
           target.kind !== 'controller' && !(target.kind === 'network' && target.networkId === network.id),

@@ -1,5 +1,5 @@
-import { goThrough, mayGo } from '~/core/world/adoption'
-import type { CapwapState } from '~/core/world/adoption'
+import { goThrough, mayGo } from './capwap'
+import type { CapwapState } from './capwap'
 
 /** The states that lie between two phases of ours, where one step of RFC 5415 does not do. */
 const BETWEEN: Partial<Record<CapwapState, CapwapState[]>> = {

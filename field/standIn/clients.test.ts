@@ -5,7 +5,7 @@ import { runClientTests } from './clients'
 import type { TestGround } from './clients'
 
 /** Everything of the plan up and settled. */
-const settledGround = (site: Site): TestGround => ({ site, twin: planTwin(site), onAir: () => true })
+const settledGround = (site: Site): TestGround => ({ plan: site, twin: planTwin(site), onAir: () => true })
 
 test('on the settled yard every place gives its own address and every ping is as planned', () => {
   const { addresses, pings } = runClientTests(settledGround(yard()))

@@ -1,0 +1,27 @@
+import type { DeviceKind } from '../../plan'
+
+/** How a kind of device comes to do what it is there for. */
+export interface Behaviour {
+  /** hand: somebody opens its page · controller: one adopts it, where the plan names one · nobody: it has no settings of ours. */
+  setUpBy: 'hand' | 'controller' | 'nobody'
+}
+
+const byHand: Behaviour = { setUpBy: 'hand' }
+const byNobody: Behaviour = { setUpBy: 'nobody' }
+
+/** One behaviour per kind; the compiler holds it complete. */
+export const BEHAVIOURS = {
+  modem: byNobody,
+  gateway: byHand,
+  router: byHand,
+  switch: byHand,
+  unmanagedSwitch: byNobody,
+  accessPoint: { setUpBy: 'controller' },
+  controller: byHand,
+  radius: byNobody,
+  station: byNobody,
+  injector: byNobody,
+  powerline: byNobody,
+} as const satisfies Record<DeviceKind, Behaviour>
+
+export const behaviourOf = ({ kind }: { kind: DeviceKind }): Behaviour => BEHAVIOURS[kind]

@@ -1,0 +1,145 @@
+import type { Group, Id, Link, Network, SecurityProfile, Site, Ssid } from '../../plan'
+import type { Configuration } from './types'
+
+/**
+ * The site that these configurations and cables make together: the inverse of `configurationOf` on a sound plan. Where two devices
+ * hold different things under one id (the same SSID on another VLAN), the site holds both, the later one under an id of its own.
+ * What is not in any device (ground, areas, requirements, types) is that of the surroundings.
+ */
+export function composed(configurations: readonly Configuration[], links: Link[], surroundings: Site): Site {
+  const merge = new Merge()
+  const devices = configurations.map((configuration) => merge.add(configuration))
+  const order = new Map(surroundings.networks.map(({ id }, i) => [id, i]))
+  const rank = ({ id }: Network) => order.get(id) ?? order.size
+  return {
+    ...surroundings,
+    networks: [...merge.networks.values()].sort((a, b) => rank(a) - rank(b)),
+    profiles: [...merge.profiles.values()],
+    ssids: [...merge.ssids.values()],
+    groups: [...merge.groups.values()],
+    devices,
+    links,
+    rules: once(configurations.flatMap(({ rules }) => rules)),
+    forwards: once(configurations.flatMap(({ forwards }) => forwards)),
+  }
+}
+
+const once = <T extends { id: Id }>(records: T[]): T[] => [
+  ...new Map(records.map((record) => [record.id, record])).values(),
+]
+
+const alike = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b)
+
+class Merge {
+  readonly networks = new Map<Id, Network>()
+  readonly profiles = new Map<Id, SecurityProfile>()
+  readonly ssids = new Map<Id, Ssid>()
+  readonly groups = new Map<Id, Group>()
+
+  /** Takes a configuration in, and gives its device with the ids that its records have now. */
+  add({ device, networks, profiles, ssids, groups }: Configuration) {
+    const network = this.renames(networks, device.id, (one) => this.network(one))
+    const profile = this.renames(profiles, device.id, (one) => this.same(this.profiles, one))
+    for (const ssid of ssids)
+      this.ssid(
+        { ...ssid, networkId: renamed(network, ssid.networkId), profileId: renamed(profile, ssid.profileId) },
+        device.id,
+      )
+    for (const group of groups)
+      this.group(
+        {
+          ...group,
+          jacks: group.jacks.map((jack) => ({ ...jack, networkId: renamed(network, jack.networkId) })),
+        },
+        device.id,
+      )
+    const { management } = device
+    const networkId = renamed(network, management.networkId)
+    return networkId === management.networkId
+      ? device
+      : { ...device, management: { ...management, networkId } }
+  }
+
+  /** Records that another device holds otherwise get an id of their own. */
+  private renames<T extends { id: Id }>(
+    records: T[],
+    deviceId: Id,
+    take: (record: T) => boolean,
+  ): Map<Id, Id> {
+    const renames = new Map<Id, Id>()
+    for (const record of records) {
+      if (take(record)) continue
+      const id = `${record.id}~${deviceId}`
+      renames.set(record.id, id)
+      take({ ...record, id })
+    }
+    return renames
+  }
+
+  private same<T extends { id: Id }>(all: Map<Id, T>, record: T): boolean {
+    const known = all.get(record.id)
+    if (!known) all.set(record.id, record)
+    return known === undefined || alike(known, record)
+  }
+
+  /** Two devices mean one network where its VLAN and subnet are alike; each adds what it knows. False: they do not. */
+  private network(mine: Network): boolean {
+    const known = this.networks.get(mine.id)
+    if (!known) {
+      this.networks.set(mine.id, mine)
+      return true
+    }
+    const isOne =
+      known.vlanId === mine.vlanId &&
+      known.subnet === mine.subnet &&
+      bothKnow(known.routedBy, mine.routedBy) &&
+      (mine.pool === null || known.pool === null)
+    if (isOne) this.networks.set(mine.id, joined(known, mine))
+    return isOne
+  }
+
+  private ssid(ssid: Ssid, deviceId: Id): void {
+    const known = this.ssids.get(ssid.id)
+    if (!known) this.ssids.set(ssid.id, ssid)
+    else if (alike({ ...known, accessPointIds: null }, { ...ssid, accessPointIds: null }))
+      this.ssids.set(ssid.id, {
+        ...known,
+        accessPointIds: [...(known.accessPointIds ?? []), ...(ssid.accessPointIds ?? [])],
+      })
+    else this.ssids.set(`${ssid.id}~${deviceId}`, { ...ssid, id: `${ssid.id}~${deviceId}` })
+  }
+
+  private group(group: Group, deviceId: Id): void {
+    const known = this.groups.get(group.id)
+    if (!known) this.groups.set(group.id, group)
+    else if (alike(known.jacks, group.jacks))
+      this.groups.set(group.id, {
+        ...known,
+        accessPointIds: [...known.accessPointIds, ...group.accessPointIds],
+      })
+    else this.groups.set(`${group.id}~${deviceId}`, { ...group, id: `${group.id}~${deviceId}` })
+  }
+}
+
+const renamed = <T extends Id | null>(renames: Map<Id, Id>, id: T): T =>
+  ((id !== null && renames.get(id)) || id) as T
+
+const bothKnow = (a: Id | null, b: Id | null): boolean => a === null || b === null || a === b
+
+/** The router's word and the server's word put together. */
+function joined(known: Network, mine: Network): Network {
+  const router = mine.routedBy !== null ? mine : known
+  const server = mine.pool !== null ? mine : known
+  return {
+    ...known,
+    gateway: router.gateway ?? server.gateway,
+    routedBy: known.routedBy ?? mine.routedBy,
+    translated: router.translated,
+    relayed: router.relayed,
+    servedBy: known.servedBy ?? mine.servedBy,
+    pool: server.pool,
+    nameServers: server.nameServers,
+    announcedControllerId: server.announcedControllerId,
+    announcedBy: server.announcedBy,
+  }
+}

@@ -1,0 +1,4 @@
+export * from './composed'
+export * from './configurationOf'
+export * from './factory'
+export * from './types'
