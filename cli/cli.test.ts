@@ -223,3 +223,69 @@ test.each(['backhaul', 'airtime'])('%s: a file that is not there, or two of them
   expect(beacon(command, 'nowhere.json').status).toBe(2)
   expect(beacon(command, 'a.json', 'b.json').stdout).toContain('One file is needed; 2 were given')
 })
+
+describe('stage', () => {
+  const script = (actions: unknown) => {
+    const folder = mkdtempSync(join(tmpdir(), 'yard-script-'))
+    const file = join(folder, 'actions.json')
+    writeFileSync(file, typeof actions === 'string' ? actions : JSON.stringify(actions))
+    return file
+  }
+
+  test('the chandlery comes up; with PoE off its access point does not, and the board says why', () => {
+    const good = beacon('stage', MENDED, '--until', '30m')
+    expect([good.status, good.json().running, good.json().source]).toEqual([0, 6, 'standIn'])
+    const spoilt = beacon('stage', SPOILT, '--text')
+    expect(spoilt.status).toBe(1)
+    expect(spoilt.stdout).toContain('Chandlery AP: dark. PoE is off on Chandlery switch port 3.')
+  })
+
+  test('the same seed and script give the same trace', () => {
+    const file = script([
+      { atS: 0, action: { kind: 'powerOn', deviceId: 'switch' } },
+      { atS: 5, action: { kind: 'powerOn', deviceId: 'gateway' } },
+      { atS: 600, action: { kind: 'adopt', deviceId: 'ap-shop' } },
+    ])
+    const [one, two] = [1, 2].map(() => beacon('stage', MENDED, '--script', file, '--seed', '5').stdout)
+    expect(one).toBe(two)
+    expect(JSON.parse(one ?? '').devices.find(({ id }: { id: string }) => id === 'ap-shop').phase).toBe(
+      'running',
+    )
+  })
+
+  test.each<[string, unknown, RegExp]>([
+    ['no JSON', 'power on', /is not JSON/],
+    ['no such action', [{ atS: 0, action: { kind: 'kick' } }], /Accepted: powerOn/],
+    ['a field missing', [{ atS: 0, action: { kind: 'powerOn' } }], /deviceId: This field is missing/],
+    [
+      'in the past',
+      [
+        { atS: 9, action: { kind: 'powerOn', deviceId: 'x' } },
+        { atS: 3, action: { kind: 'powerOn', deviceId: 'x' } },
+      ],
+      /cannot be in the past/,
+    ],
+  ])('a script with %s: exit 2, and what is accepted', (_name, actions, words) => {
+    const { status, stdout } = beacon('stage', MENDED, '--script', script(actions), '--text')
+    expect([status, stdout]).toEqual([2, expect.stringMatching(words)])
+  })
+
+  test('a device that is gone: the rest is played, and it is told', () => {
+    const { status, stdout } = beacon(
+      'stage',
+      MENDED,
+      '--script',
+      script([{ atS: 0, action: { kind: 'powerOn', deviceId: 'nobody' } }]),
+      '--text',
+    )
+    expect([status, stdout]).toEqual([
+      1,
+      expect.stringContaining('At 0 s, powerOn: not done. There is no such device on the bench.'),
+    ])
+  })
+
+  test.each([
+    ['--until', 'soon'],
+    ['--seed', 'x'],
+  ])('%s %s', (...options) => expect(beacon('stage', MENDED, ...options).status).toBe(2))
+})

@@ -6,6 +6,7 @@ import { proofCommand } from './proof'
 import { exportCommand } from './export'
 import { l2Command } from './l2'
 import { reachCommand, traceCommand } from './reach'
+import { stageCommand } from './stage'
 import type { Command } from './options'
 
 export const COMMANDS: Record<string, Command | undefined> = {
@@ -18,4 +19,5 @@ export const COMMANDS: Record<string, Command | undefined> = {
   airtime: airtimeCommand,
   export: exportCommand,
   proof: proofCommand,
+  stage: stageCommand,
 }

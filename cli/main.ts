@@ -31,6 +31,10 @@ async function main(argv: string[]): Promise<Output> {
         way: { type: 'string' },
         as: { type: 'string' },
         keys: { type: 'boolean' },
+        script: { type: 'string' },
+        until: { type: 'string' },
+        seed: { type: 'string' },
+        carton: { type: 'boolean' },
       },
     })
     if (values.help) return { exitCode: 0, json: { usage: USAGE }, text: USAGE }

@@ -11,6 +11,10 @@ export interface Options {
   way?: string | undefined
   as?: string | undefined
   keys?: boolean | undefined
+  script?: string | undefined
+  until?: string | undefined
+  seed?: string | undefined
+  carton?: boolean | undefined
 }
 export type Command = (files: string[], options: Options) => Output | Promise<Output>
 

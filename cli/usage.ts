@@ -34,5 +34,10 @@ export const USAGE = `Yard Beacon on the command line. Prints JSON, or sentences
       Judges results of iperf3 -J against what the link can carry. Give both directions.
       Exit 1 when the verdict fails.
 
+  npm run -s beacon -- stage FILE [--script ACTIONS] [--until 45m] [--seed N] [--carton]
+      The staging bench, rehearsed: the board at the end, and for each device that does not run what it waits for.
+      ACTIONS is a list of { "atS": seconds, "action": { "kind": … } }, in order; without it mains go on and what
+      waits is adopted each minute. --carton: everything as delivered. Exit 1 when something planned is not running.
+
 Exit codes: 0 all well · 1 it fails · 2 bad input
 `
