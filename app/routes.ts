@@ -22,6 +22,8 @@ export default [
   route('sites/:siteId/observe', 'screens/proof/observe.route.ts'),
   route('sites/:siteId/propose', 'screens/frame/propose.route.ts'),
   route('sites/:siteId/csv', 'screens/ports/csv.route.ts'),
+  route('sites/:siteId/library', 'screens/ports/library.route.ts'),
+  route('sites/:siteId/library.csv', 'screens/ports/libraryCsv.route.ts'),
   route('sites/:siteId/files/:fileId', 'screens/proof/file.route.ts'),
   route('sites/:siteId/pictures', 'screens/ground/pictures.route.ts'),
   route('sites/:siteId/pictures/:pictureId', 'screens/ground/picture.route.ts'),

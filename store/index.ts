@@ -5,6 +5,7 @@ import type { Db } from './database'
 import { editStore } from './edits'
 import { logStore } from './log'
 import { observationStore } from './observations'
+import { ownTypeStore } from './ownTypes'
 import { pictureStore } from './pictures'
 import { proofStore } from './proofs'
 import { siteStore } from './sites'
@@ -30,6 +31,7 @@ export function storeOn(db: Db, now: () => Date = () => new Date()) {
     pictures: pictureStore(db),
     proofs: proofStore(db, now),
     bench: benchRunStore(db, now),
+    ownTypes: ownTypeStore(db, now),
   }
 }
 export type Store = ReturnType<typeof storeOn>

@@ -1,6 +1,7 @@
 export * from './tables/addressesCsv'
 export * from './tables/csv'
 export * from './tables/csvFields'
+export * from './tables/typesCsv'
 export * from './write/deviceFiles'
 export { dnsmasqConf } from './write/dnsmasq'
 export { lanInterface, UPLINK } from './write/interfaces'

@@ -3,7 +3,7 @@ import { capacityFault } from './capacity'
 import type { Site } from './types'
 
 /** What a device type's carton must hold to make sense: an address where it has a fixed one, sizes that grow. */
-export function cartonProblems(site: Site): Problem[] {
+export function cartonProblems(site: Pick<Site, 'deviceTypes'>): Problem[] {
   return site.deviceTypes.flatMap((type, i): Problem[] => {
     const fault = capacityFault(type.capacity)
     const { addressing, ip, servesAddresses } = type.factory

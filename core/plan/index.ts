@@ -1,6 +1,7 @@
 export * from './areas'
 export * from './bulkPorts'
 export * from './capacity'
+export * from './cartonIntegrity'
 export * from './change'
 export * from './commit'
 export * from './complete'

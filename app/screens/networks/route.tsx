@@ -8,6 +8,7 @@ import { FixedAddresses } from './FixedAddresses'
 import { Groups } from './Groups'
 import { Helpers } from './Helpers'
 import { ReachMatrix } from './ReachMatrix'
+import { Forwards } from './Forwards'
 import { Rules } from './Rules'
 import { Ssids } from './Ssids'
 import type { Route } from './+types/route'
@@ -48,6 +49,7 @@ export default function Networks({ loaderData }: Route.ComponentProps) {
         <Tabs.Content value="reach" className="space-y-6">
           <ReachMatrix cells={loaderData.matrix} />
           <Rules />
+          <Forwards />
         </Tabs.Content>
         <Tabs.Content value="fixed">
           <FixedAddresses />

@@ -1,4 +1,4 @@
-import { FileDown, FileUp, Plus } from 'lucide-react'
+import { FileDown, FileUp, Package, Plus } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import { useNavigationType } from 'react-router'
 import { kindOf, switchingDevices } from '~/core/plan'
@@ -18,6 +18,7 @@ import { PortForm } from './PortForm'
 import { PortHelper } from './PortHelper'
 import { StripStack } from './StripStack'
 import { SwitchChart } from './SwitchChart'
+import { TypesDialog } from './TypesDialog'
 import { chartDevices } from './chartLayout'
 import { filtered } from './deviceFilter'
 
@@ -53,6 +54,9 @@ export default function Ports() {
         </a>
         <button className="button" onClick={() => set({ csv: 'ports' })}>
           <FileUp size={16} aria-hidden /> Read a CSV
+        </button>
+        <button className="button" onClick={() => set({ types: '' })}>
+          <Package size={16} aria-hidden /> Device types
         </button>
         <button className="button" onClick={() => set({ device: 'new', port: null })}>
           <Plus size={16} aria-hidden /> Add a device
@@ -98,6 +102,7 @@ export default function Ports() {
         <AddDevice onDone={(id) => set({ device: id })} />
       </Dialog>
       <CsvDialog />
+      <TypesDialog />
       <Dialog
         wide
         open={device !== undefined && !port && search.get('edit') === 'device'}

@@ -32,7 +32,7 @@ export function DeviceSheetView({ device, sheet, state, nowS, bench, isPast, onC
   return (
     <aside
       aria-label={device.name}
-      className="sheet w-full shrink-0 space-y-3 self-start px-4 py-3 @4xl:w-[23rem]"
+      className="sheet w-full shrink-0 space-y-3 self-start px-4 py-3 @4xl:sticky @4xl:top-2 @4xl:max-h-[82vh] @4xl:w-[23rem] @4xl:overflow-y-auto"
       data-sheet={id}
     >
       <div className="flex items-start gap-2">
