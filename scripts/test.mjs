@@ -29,6 +29,7 @@ provideOptional(
     ['freeradius', 'freeradius'],
     ['radclient', 'freeradius-utils'],
     ['eapol_test', 'eapoltest'],
+    ['keepalived', 'keepalived'],
     ['openssl', 'openssl'],
     ['netplan', 'netplan.io'],
     ['ogr2ogr', 'gdal-bin'],
