@@ -1,7 +1,16 @@
 import { bad, good } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
 import type { Site } from '~/core/plan'
-import { advance, isRunning, meantFor, newWorld, perform, performAll, PLAIN_WORD } from '~/core/world'
+import {
+  advance,
+  isRunning,
+  newWorld,
+  meantFor,
+  waitsWhereMeant,
+  perform,
+  performAll,
+  PLAIN_WORD,
+} from '~/core/world'
 import type { Action, Gear, Start, TimedAction, World } from '~/core/world'
 import { readScript } from '~/schema/bench'
 import { readText } from './files'
@@ -59,7 +68,7 @@ function byItself(site: Site, seed: number, begins: Start, untilUs: number): Run
   all('powerOn', ({ id }) => meantFor(world, id)?.powerSource !== 'poe')
   for (let atUs = MINUTE_US; atUs < untilUs; atUs += MINUTE_US) {
     advance(world, atUs)
-    all('adopt', ({ phase }) => phase === 'waiting')
+    all('adopt', (gear) => waitsWhereMeant(world, gear))
   }
   advance(world, untilUs)
   return { world, refused: [] }

@@ -18,6 +18,10 @@ export const factoryFor = (world: World, device: Device): Configuration =>
 /** Whether what it holds is what is meant. */
 export const isAsPlanned = (world: World, { saved, id }: Gear): boolean => saved === plannedFor(world, id)
 
+/** It waits for adoption in the list of the controller that the plan means for it. */
+export const waitsWhereMeant = (world: World, { phase, listedAt, id }: Gear): boolean =>
+  phase === 'waiting' && listedAt === meantFor(world, id)?.adoption?.controllerId
+
 /** An image for a type of device. */
 export const imageFor = (world: World, device: Device): string | null =>
   typeOf(world.plan, device)?.currentFirmware ?? null

@@ -32,6 +32,8 @@ export const spoiltBoatyard = (): Site => load('tests/kit', 'boatyard-spoilt')
 
 /** The demo as it comes: workshop by mesh, pontoon hut by a bridge. */
 export const demoYard = (): Site => load('demo', 'tern-quay-mended')
+/** A harbour whose access points are run in every way there is. */
+export const longMole = (): Site => load('demo', 'long-mole')
 export const spoiltDemoYard = (): Site => load('demo', 'tern-quay')
 
 const patch = <T extends { id: string }>(list: T[], id: string, part: Partial<T>): T[] => {

@@ -24,7 +24,7 @@ export function NewSite({ busy, demo }: { busy: boolean; demo: DemoFacts }) {
         <h2>Demo yard</h2>
         <p>
           {demo.name}: {demo.networks} networks, {demo.devices} devices, and {demo.mistakes} planted mistakes.
-          Or the same yard with them mended.
+          Or the same yard with them mended; or a harbour whose access points are run in every way there is.
         </p>
         <input type="hidden" name="intent" value="demo" />
         <div className="mt-auto flex gap-2">
@@ -33,6 +33,9 @@ export function NewSite({ busy, demo }: { busy: boolean; demo: DemoFacts }) {
           </button>
           <button className="button flex-1" name="version" value="mended" disabled={busy}>
             Mended
+          </button>
+          <button className="button flex-1" name="version" value="fleet" disabled={busy}>
+            Fleet
           </button>
         </div>
       </Form>

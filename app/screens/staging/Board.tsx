@@ -95,7 +95,9 @@ function Together({ chosen, devices, bench: { ask, busy }, onDone }: TogetherPro
     onDone()
   }
   const dark = of.filter(({ hasSwitch, switchedOn }) => hasSwitch && !switchedOn)
-  const waiting = of.filter(({ phase }) => phase === 'waiting')
+  const waiting = of.filter(
+    ({ phase, listedAt, controllerId }) => phase === 'waiting' && listedAt === controllerId,
+  )
   const lit = chosen.filter(({ hasSwitch, switchedOn }) => hasSwitch && switchedOn)
   return (
     <div className="ml-auto flex flex-wrap gap-2">

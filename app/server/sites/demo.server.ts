@@ -1,12 +1,17 @@
 import { findings } from '~/core/judge/findings'
 import { readSiteFile } from '~/schema/siteFile'
 import type { Site } from '~/core/plan'
+import fleet from '../../../demo/long-mole.json?raw'
 import mended from '../../../demo/tern-quay-mended.json?raw'
 import planted from '../../../demo/tern-quay.json?raw'
 
-/** The demo yard: with its planted mistakes, or with them mended. */
-export function demoSite(version: 'planted' | 'mended'): Site {
-  const read = readSiteFile(version === 'planted' ? planted : mended)
+const FILES = { planted, mended, fleet }
+export type DemoVersion = keyof typeof FILES
+export const isDemoVersion = (text: unknown): text is DemoVersion => typeof text === 'string' && text in FILES
+
+/** The demo yard: with its planted mistakes, or with them mended; or a harbour with a fleet run in every way. */
+export function demoSite(version: DemoVersion): Site {
+  const read = readSiteFile(FILES[version])
   if (!read.ok)
     throw new Error(`the demo does not read: ${read.problems.map(({ message }) => message).join(' ')}`)
   return read.value

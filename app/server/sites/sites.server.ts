@@ -2,7 +2,7 @@ import type { Problem } from '~/core/lib/outcome'
 import { STARTER_TYPES, emptySite, newProfile } from '~/core/plan'
 import type { Site } from '~/core/plan'
 import { readSiteFile } from '~/schema/siteFile'
-import { demoSite } from './demo.server'
+import { demoSite, isDemoVersion } from './demo.server'
 import { store } from './store.server'
 import { uploadedText } from '../files/upload.server'
 
@@ -24,11 +24,13 @@ export async function doWithSites(form: FormData): Promise<SitesResult> {
       return create(String(form.get('name') ?? '').trim())
     case 'import':
       return importFile(form)
-    case 'demo':
+    case 'demo': {
+      const version = form.get('version')
       return {
         kind: 'open',
-        siteId: sites.create(demoSite(form.get('version') === 'mended' ? 'mended' : 'planted')),
+        siteId: sites.create(demoSite(isDemoVersion(version) ? version : 'planted')),
       }
+    }
     case 'duplicate':
       return sites.duplicate(siteId) ? { kind: 'done' } : gone()
     case 'remove': {

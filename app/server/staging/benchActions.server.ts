@@ -1,6 +1,7 @@
 import { bad, good } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
 import { seedFrom } from '~/core/lib/random'
+import { waitsWhereMeant } from '~/core/world'
 import type { Action } from '~/core/world'
 import type { BenchRequest } from '~/schema/bench'
 import { siteOr404 } from '../derived/siteState.server'
@@ -50,15 +51,19 @@ export function doAtBench(siteId: string, request: BenchRequest): Outcome<true> 
     case 'adoptAll':
       return done(
         siteId,
-        [...(benchNow(siteId)?.gear.values() ?? [])]
-          .filter(({ phase }) => phase === 'waiting')
-          .map(({ id }): Action => ({ kind: 'adopt', deviceId: id })),
+        waitingAt(siteId).map(({ id }): Action => ({ kind: 'adopt', deviceId: id })),
       )
     case 'many':
       return done(siteId, request.actions)
     case 'do':
       return done(siteId, [request.action])
   }
+}
+
+/** Those that wait at the controller that is meant for them. */
+function waitingAt(siteId: string) {
+  const world = benchNow(siteId)
+  return world ? [...world.gear.values()].filter((gear) => waitsWhereMeant(world, gear)) : []
 }
 
 /** What can be done is done; what cannot is told. */

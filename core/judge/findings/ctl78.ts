@@ -1,5 +1,4 @@
-import { hostNow, talkOutside, talkTo } from '../../network/discovery'
-import type { Twin } from '../../network/layer3'
+import { clockReach } from '../../network/discovery'
 import { accessPoints, controllers, deviceOf, isEnterprise } from '../../plan'
 import type { Device, Site } from '../../plan'
 import { putDevice } from './mends'
@@ -40,7 +39,7 @@ export const ctl8: Rule = {
   check: ({ site, twin }) =>
     controllers(site).flatMap((controller): Sighting[] => {
       const part = controller.controller
-      if (!part || membersOf(site, controller).length === 0) return []
+      if (!part || part.form === 'hosted' || membersOf(site, controller).length === 0) return []
       const where = [atDevice(controller)]
       if (part.timeServer === null)
         return [
@@ -51,10 +50,15 @@ export const ctl8: Rule = {
             mend: asksGateway(site, controller),
           },
         ]
-      const why = part.form === 'hosted' ? null : notReached(twin, controller, part.timeServer)
-      return why === null
+      const clock = clockReach(twin, controller, part.timeServer)
+      return clock.ok
         ? []
-        : [{ says: `${controller.name} does not reach its time server ${part.timeServer}: ${why}`, where }]
+        : [
+            {
+              says: `${controller.name} does not reach its time server ${part.timeServer}: ${clock.why}`,
+              where,
+            },
+          ]
     }),
 }
 
@@ -62,23 +66,6 @@ const needsClock = (site: Site, controller: Device): boolean =>
   controller.controller?.encryptsTunnels === true ||
   membersOf(site, controller).some(({ remote }) => remote !== null) ||
   site.profiles.some(isEnterprise)
-
-const IP = /^\d+\.\d+\.\d+\.\d+$/
-
-/** A name, and an address outside, are asked over the feed. */
-function notReached(twin: Twin, controller: Device, server: string): string | null {
-  const from = hostNow(twin, controller)
-  if ('why' in from) return null
-  const inside = IP.test(server)
-    ? twin.site.devices.find(({ management }) => management.ip === server)
-    : undefined
-  const isGateway = twin.site.networks.some(({ gateway }) => gateway === server)
-  if (isGateway && from.host.lease.gateway === server) return null
-  const to = inside && hostNow(twin, inside)
-  if (to && 'why' in to) return to.why
-  const talk = to ? talkTo(twin, from.host, to.host) : talkOutside(twin, from.host)
-  return talk.ok ? null : talk.why
-}
 
 /** A gateway usually serves the time to its networks (common practice, no source). */
 function asksGateway(site: Site, controller: Device) {

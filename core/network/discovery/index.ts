@@ -1,3 +1,4 @@
 export * from './discover'
 export * from './talk'
 export * from './tunnel'
+export * from './clock'

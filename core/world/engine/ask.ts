@@ -47,8 +47,16 @@ const ASKS: Partial<Record<Phase, Asks>> = {
     return address && !address.ok ? enter(world, gear, 'addressing', address.why) : seek(world, gear)
   },
   waiting: (world, gear) => {
-    const way = reachTo(world, gear, gear.listedAt)
-    return way.ok ? wait(world, gear, LISTED) : enter(world, gear, 'discovering', way.why)
+    const meantId = meantFor(world, gear.id)?.adoption?.controllerId ?? null
+    const again = gear.listedAt === meantId ? gear : seek(world, gear)
+    const way = reachTo(world, again, again.listedAt)
+    if (!way.ok) return enter(world, again, 'discovering', way.why)
+    const other = again.listedAt === meantId ? null : meantFor(world, again.listedAt ?? '')?.name
+    return wait(
+      world,
+      again,
+      other ? `It is listed at ${other}, and the plan means another controller.` : LISTED,
+    )
   },
   securing: orAddressing,
   joining: orAddressing,
@@ -132,7 +140,10 @@ function seek(world: World, gear: Gear): Gear {
     remembers: gear.remembers,
     foundBy: gear.foundBy,
   })
-  const found = firstFound(attempts)
+  // Every controller that hears it lists it: the one that is meant is where somebody will look.
+  const meantId = meant.adoption?.controllerId
+  const found =
+    attempts.find(({ ok, controllerId }) => ok && controllerId === meantId) ?? firstFound(attempts)
   const says = found ? null : (attempts.at(-1)?.says ?? 'Nothing names a controller to it.')
   return same(gear.attempts, attempts)
     ? wait(world, gear, says, { listedAt: found?.controllerId ?? null })

@@ -1,6 +1,6 @@
 import { capacityNeeded, isOlder, typeOf } from '../../plan'
 import type { Device, Id } from '../../plan'
-import { hostNow, talkOutside, talkTo } from '../../network/discovery'
+import { clockReach } from '../../network/discovery'
 import { imageFor, meantFor, needsImage } from '../planned'
 import { wayTwin } from '../twins'
 import { tunnelTo } from '../ways'
@@ -72,13 +72,10 @@ function clockFault(world: World, controllerId: Id | null): string | null {
   if (!controller || !part || part.form === 'hosted') return null
   if (part.timeServer === null)
     return `${controller.name} has no time server: its clock stands at the day it was made.`
-  const twin = wayTwin(world)
-  const now = hostNow(twin, controller)
-  if ('why' in now || now.host.lease.gateway === part.timeServer) return null
-  const inside = twin.site.devices.find(({ management }) => management.ip === part.timeServer)
-  const server = inside && hostNow(twin, inside)
-  const talk = server && 'host' in server ? talkTo(twin, now.host, server.host) : talkOutside(twin, now.host)
-  return talk.ok ? null : `${controller.name} does not reach its time server ${part.timeServer}: ${talk.why}`
+  const clock = clockReach(wayTwin(world), controller, part.timeServer)
+  return clock.ok
+    ? null
+    : `${controller.name} does not reach its time server ${part.timeServer}: ${clock.why}`
 }
 
 /** Why its tunnel to the controller that lists it does not come up, or null: the address named there, and the certificate. */
