@@ -76,10 +76,10 @@ export interface BoardDelta {
 }
 
 const S_PER_US = 1e-6
-const EVENTS_SHOWN = 60
+const EVENTS_SHOWN = 40
 
 /** So many devices are told at a time; the rest comes with the next telling. */
-const ROWS_TOLD = 80
+const ROWS_TOLD = 60
 
 /** What one who looks has been told. */
 export interface Cursor {
