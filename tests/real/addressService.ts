@@ -10,10 +10,16 @@ interface Lease {
   /** The name that the server gave with it. */
   host: string | null
   router: string
+  /** Options 43 and 138 as they came, octets in hex; empty: they were not sent. */
+  option43: string
+  option138: string
 }
 
 const SCRIPT =
-  '#!/bin/sh\n[ "$1" = bound ] || exit 0\nprintf "%s\\n%s\\n%s\\n" "$ip" "$hostname" "$router" > "$TOLD"\n'
+  '#!/bin/sh\n[ "$1" = bound ] || exit 0\nprintf "%s\\n%s\\n%s\\n%s\\n%s\\n" "$ip" "$hostname" "$router" "$opt43" "$opt138" > "$TOLD"\n'
+
+/** Options that a client has to ask for by number. */
+const WANTED = ['-O', '43', '-O', '138']
 
 /** An exported address service in a namespace of its own, and a client in another that asks it over one cable. */
 export class AddressService {
@@ -52,10 +58,13 @@ export class AddressService {
     const daemon = await this.serve(conf)
     try {
       const script = this.folder.put('lease.sh', SCRIPT)
-      const ask = ['udhcpc', '-f', '-q', '-n', '-t', '4', '-T', '1', '-i', 'eth0', '-s', script]
+      const ask = ['udhcpc', '-f', '-q', '-n', '-t', '4', '-T', '1', '-i', 'eth0', '-s', script, ...WANTED]
       ran('ip', ['netns', 'exec', this.client, 'env', `TOLD=${told}`, ...ask])
-      const [ip = '', host = '', router = ''] = readFileSync(told, 'utf8').split('\n')
-      return { ip, host: host || null, router }
+      const [ip = '', host = '', router = '', option43 = '', option138 = ''] = readFileSync(
+        told,
+        'utf8',
+      ).split('\n')
+      return { ip, host: host || null, router, option43, option138 }
     } catch {
       return null
     } finally {

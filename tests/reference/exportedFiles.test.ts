@@ -1,3 +1,4 @@
+import { controllerIpsOf } from '~/core/network/layer3'
 import { networkAround } from '~/core/network/addressing'
 import { deviceFiles, lanInterface } from '~/core/formats'
 import type { DeviceFile } from '~/core/formats'
@@ -105,13 +106,37 @@ describe('a reservation', () => {
         for (const [name, host] of names) {
           const site = reservedFor(boatyard(), name)
           const lease = await service.lease(filesOf(site, 'gateway.dnsmasq')[0]!.text, '02:5a:0c:00:00:33')
-          expect({ name, ...lease }).toEqual({ name, ip: '172.27.24.60', host, router: '172.27.24.1' })
+          expect({ name, ...lease }).toMatchObject({ name, ip: '172.27.24.60', host, router: '172.27.24.1' })
         }
       } finally {
         service.stop()
       }
     },
     120_000,
+  )
+
+  testReal.each([['43'], ['138'], ['both']] as const)(
+    'options that name the controller (%s) reach a real client as the twin’s lease has them',
+    async (announcedBy) => {
+      const service = new AddressService(lanInterface(24))
+      try {
+        const site = withNetwork(boatyard(), 'crew', { announcedControllerId: 'controller', announcedBy })
+        const crew = site.networks.find(({ id }) => id === 'crew')!
+        const told = await service.lease(filesOf(site, 'gateway.dnsmasq')[0]!.text, '02:5a:0c:00:0e:02')
+        const hex = controllerIpsOf(site, crew)
+          .flatMap((ip) => ip.split('.'))
+          .map((octet) => Number(octet).toString(16).padStart(2, '0'))
+          .join('')
+        expect(hex).toHaveLength(8)
+        expect([told?.option138, told?.option43]).toEqual([
+          announcedBy === '43' ? '' : hex,
+          announcedBy === '138' ? '' : `0104${hex}`,
+        ])
+      } finally {
+        service.stop()
+      }
+    },
+    60_000,
   )
 
   testReal(

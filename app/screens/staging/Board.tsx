@@ -51,7 +51,7 @@ export function Board({ devices, nowS, bench, isPast, chosenId, onChoose }: Prop
           />
         </label>
         <p className="caption" role="status">
-          {shown.length} of {devices.length} devices
+          Rehearsal: {shown.length} of {devices.length} devices
           {marked.size > 0 && `, ${marked.size} chosen`}
         </p>
         {!isPast && (

@@ -45,7 +45,7 @@ export function DeviceSheetView({ device, sheet, state, nowS, bench, isPast, onC
             {sheet?.parent && <span> from {sheet.parent}</span>}
           </p>
           <p className="caption">
-            {device.typeName}
+            Rehearsal. {device.typeName}
             {sheet?.firmware && `, firmware ${sheet.firmware}`}
             {sheet?.capwap && `, CAPWAP ${sheet.capwap}`}
           </p>

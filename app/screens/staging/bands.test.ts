@@ -33,6 +33,7 @@ test.each<[Partial<BoardDevice>, string]>([
   [{ phase: 'booting', span: [60, 120] }, 'underWay'],
   [{ phase: 'booting', span: [60, 120], sinceS: 0 }, 'trouble'],
   [{ phase: 'discovering', why: 'nobody answers' }, 'trouble'],
+  [{ phase: 'addressing', why: 'It waits for its parent Gable AP to run.' }, 'underWay'],
   [{ phase: 'adrift', span: [45, 90] }, 'underWay'],
   [{ phase: 'adrift' }, 'trouble'],
   [{ phase: 'dark', why: 'Its supply is not switched on.' }, 'dark'],

@@ -21,6 +21,10 @@ export const isLate = ({ span, why, sinceS }: BoardDevice, nowS: number): boolea
 const isExpectedDark = ({ why }: BoardDevice): boolean =>
   why !== null && /not switched on|has no power itself|is not up, so/.test(why)
 
+/** Waiting for another device that is on its way itself is no trouble. */
+const isStuck = (device: BoardDevice, nowS: number): boolean =>
+  (device.why !== null && !device.why.startsWith('It waits for')) || isLate(device, nowS)
+
 export function bandOf(device: BoardDevice, nowS: number): Band {
   switch (device.phase) {
     case 'refused':
@@ -37,7 +41,7 @@ export function bandOf(device: BoardDevice, nowS: number): Band {
     case 'booting':
     case 'addressing':
     case 'discovering':
-      return device.why !== null || isLate(device, nowS) ? 'trouble' : 'underWay'
+      return isStuck(device, nowS) ? 'trouble' : 'underWay'
     default:
       return isRunning(device.phase) ? 'running' : 'underWay'
   }

@@ -40,7 +40,11 @@ const ASKS: Partial<Record<Phase, Asks>> = {
     // A mesh child without a cable looks for a parent at once; with one it waits a while for an answer.
     const attached = isCabled(world, gear) && !gear.gaveUpCable ? gear : byRadio(world, gear)
     if (attached !== gear) return attached
-    return wait(world, gear, found.why, { ip: null, lease: null, leaseUntilUs: null })
+    return wait(world, gear, waitsForParent(world, gear) ?? found.why, {
+      ip: null,
+      lease: null,
+      leaseUntilUs: null,
+    })
   },
   discovering: (world, gear) => {
     const address = gear.ip === null ? addressFor(world, gear) : null
@@ -169,6 +173,13 @@ function movedOn(world: World, gear: Gear): Gear {
   if (!found.ok || !subnet || contains(subnet, gear.lease.ip) || !Number.isFinite(ipNumber(gear.lease.ip)))
     return gear
   return takeLease(world, gear, found)
+}
+
+/** A mesh child that its cable does not help is not in trouble while its parent is on its way. */
+function waitsForParent(world: World, gear: Gear): string | null {
+  const air = meantFor(world, gear.id)?.air
+  if (air?.way !== 'mesh' || gear.byRadio || (isCabled(world, gear) && !gear.gaveUpCable)) return null
+  return `It waits for its parent ${meantFor(world, air.deviceId)?.name ?? ''} to run.`
 }
 
 /** Whether a cable leads from it to somebody who is up. */
