@@ -1,4 +1,5 @@
 import {
+  clustersNow,
   behaviourOf,
   isAsPlanned,
   isRunning,
@@ -8,7 +9,7 @@ import {
   nextEventUs,
   spanOf,
 } from '~/core/world'
-import type { Gear, Laptop, Phase, Span, World, WorldEvent } from '~/core/world'
+import type { ElectedCluster, Gear, Laptop, Phase, Span, World, WorldEvent } from '~/core/world'
 import { portName } from '~/core/plan'
 import type { DeviceKind, Id, LinkEnd } from '~/core/plan'
 
@@ -71,6 +72,8 @@ export interface BoardDelta {
   cables: CableView[]
   cablesGone: Id[]
   laptop: LaptopView | null
+  /** Clusters as their members have elected, where that is another than was told. */
+  clusters: ElectedCluster[] | null
   events: WorldEvent[]
   nextEventS: number | null
 }
@@ -87,10 +90,18 @@ export interface Cursor {
   plan: World['plan'] | null
   cables: ReadonlyMap<Id, boolean>
   laptop: string
+  clusters: string
   events: number
 }
 
-export const NOTHING_SEEN: Cursor = { gear: new Map(), plan: null, cables: new Map(), laptop: '', events: 0 }
+export const NOTHING_SEEN: Cursor = {
+  gear: new Map(),
+  plan: null,
+  cables: new Map(),
+  laptop: '',
+  clusters: '[]',
+  events: 0,
+}
 
 /** What changed since, as plain data: devices that are other values now, cables and laptop where they moved. */
 export const boardDelta = (world: World, seen: Cursor): BoardDelta => told(world, seen).delta
@@ -104,6 +115,7 @@ export function told(world: World, seen: Cursor): { delta: BoardDelta; seen: Cur
   for (const one of now) gear.set(one.id, one)
   const cables = cablesNow(world)
   const laptop = laptopView(world)
+  const clusters = clustersNow(world)
   const next = nextEventUs(world)
   return {
     delta: {
@@ -115,6 +127,7 @@ export function told(world: World, seen: Cursor): { delta: BoardDelta; seen: Cur
       cables: cables.filter(({ id, pulled }) => seen.cables.get(id) !== pulled),
       cablesGone: [...seen.cables.keys()].filter((id) => !cables.some((one) => one.id === id)),
       laptop: JSON.stringify(laptop) === seen.laptop ? null : laptop,
+      clusters: JSON.stringify(clusters) === seen.clusters ? null : clusters,
       events: world.events.slice(Math.max(seen.events, world.events.length - EVENTS_SHOWN)),
       nextEventS: next === null ? null : next * S_PER_US,
     },
@@ -123,14 +136,18 @@ export function told(world: World, seen: Cursor): { delta: BoardDelta; seen: Cur
       plan: world.plan,
       cables: new Map(cables.map(({ id, pulled }) => [id, pulled])),
       laptop: JSON.stringify(laptop),
+      clusters: JSON.stringify(clusters),
       events: world.events.length,
     },
   }
 }
 
 /** Whether a delta has anything to tell that a running clock does not. */
-export const tells = ({ statics, rows, cables, cablesGone, laptop, events }: BoardDelta): boolean =>
-  statics !== null || laptop !== null || [rows, cables, cablesGone, events].some((list) => list.length > 0)
+export const tells = ({ statics, rows, cables, cablesGone, laptop, clusters, events }: BoardDelta): boolean =>
+  statics !== null ||
+  clusters !== null ||
+  laptop !== null ||
+  [rows, cables, cablesGone, events].some((list) => list.length > 0)
 
 function staticOf(world: World, device: World['plan']['devices'][number]): BoardStatic {
   return {

@@ -1,4 +1,4 @@
-import { controllers, kindOf, NEW_CLUSTER, NEW_CONTROLLER, NEW_REMOTE } from '~/core/plan'
+import { capacityNeeded, controllers, kindOf, NEW_CLUSTER, NEW_CONTROLLER, NEW_REMOTE } from '~/core/plan'
 import type { ControllerPart, Device, Machine, Site } from '~/core/plan'
 import { Field } from '../../components/Field'
 import { CheckInput, SelectInput } from '../../components/inputs'
@@ -58,7 +58,13 @@ export function FleetFields({ draft, set }: Part) {
         </Box>
       )}
       {draft.controller && (
-        <ControllerBox part={draft.controller} draft={draft} set={set} specs={controllerFields(site)} />
+        <ControllerBox
+          part={draft.controller}
+          draft={draft}
+          set={set}
+          specs={controllerFields(site)}
+          site={site}
+        />
       )}
     </>
   )
@@ -72,11 +78,12 @@ const Box = ({ title, children }: { title: string; children: React.ReactNode }) 
 )
 
 interface ControllerBoxProps extends Part {
+  site: Site
   part: ControllerPart
   specs: FieldSpec[]
 }
 
-function ControllerBox({ part, draft, set, specs }: ControllerBoxProps) {
+function ControllerBox({ part, draft, set, specs, site }: ControllerBoxProps) {
   const put = (change: Partial<ControllerPart>) => set({ controller: { ...part, ...change } })
   return (
     <Box title="Controller">
@@ -101,6 +108,7 @@ function ControllerBox({ part, draft, set, specs }: ControllerBoxProps) {
         ]}
         onChange={(value) => put({ interfaces: value === '3' ? 3 : 1 })}
       />
+      <Worksheet site={site} draft={draft} />
       <div className="sm:col-span-3">
         <CheckInput
           label="Only listed hardware addresses may join"
@@ -125,6 +133,20 @@ function ControllerBox({ part, draft, set, specs }: ControllerBoxProps) {
         )}
       </div>
     </Box>
+  )
+}
+
+/** What it has to carry, and the size of machine that does, by its type's own table. */
+function Worksheet({ site, draft }: { site: Site; draft: Device }) {
+  const need = capacityNeeded(site, draft)
+  const carries = `${need.accessPoints} access points and ${need.clients} clients`
+  return (
+    <p className="caption sm:col-span-3">
+      {need.kind === 'unsized' && `It is to carry ${carries}. Its type names no sizes.`}
+      {need.kind === 'beyond' && `No size of its type carries ${carries}.`}
+      {need.kind === 'sized' &&
+        `For ${carries} it takes the size for ${need.row.accessPoints}: ${need.row.vcpus} vCPUs, ${need.row.memoryGb} GB memory, ${need.row.diskGb} GB disk.`}
+    </p>
   )
 }
 

@@ -1,30 +1,19 @@
-import { elect } from '~/core/world'
 import type { ElectedCluster } from '~/core/world'
 import { useSite } from '../../hooks/useSite'
 import type { BoardDevice } from './boardState'
 
 interface Props {
   devices: BoardDevice[]
+  clusters: ElectedCluster[]
   onChoose: (id: string) => void
 }
 
 /** Clusters as their running members elect them: who is master, who would follow, and whether the shared address answers. */
-export function Clusters({ devices, onChoose }: Props) {
+export function Clusters({ devices, clusters, onChoose }: Props) {
   const { site } = useSite()
   const members = site.devices.filter(({ cluster }) => cluster !== null)
   if (members.length === 0) return null
-  const phase = new Map(devices.map((device) => [device.id, device.phase]))
-  const up = members.filter(({ id }) => phase.get(id) === 'running')
-  const clusters = elect(
-    up.map(({ id, mac, cluster }) => ({
-      id,
-      mac,
-      name: cluster?.name ?? '',
-      passphrase: cluster?.passphrase ?? null,
-      priority: cluster?.priority ?? 0,
-      sharedIp: cluster?.sharedIp ?? null,
-    })),
-  )
+  const up = members.filter(({ id }) => devices.find((device) => device.id === id)?.phase === 'running')
   const nameOf = (id: string) => site.devices.find((device) => device.id === id)?.name ?? id
   return (
     <section className="sheet px-4 py-2" aria-label="Clusters">

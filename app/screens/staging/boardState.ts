@@ -1,5 +1,5 @@
 import type { BoardDelta, BoardRow, BoardStatic, CableView, LaptopView } from '~/field'
-import type { WorldEvent } from '~/core/world'
+import type { ElectedCluster, WorldEvent } from '~/core/world'
 
 /** One device on the board: what stays and what changes. */
 export type BoardDevice = BoardStatic & BoardRow
@@ -15,6 +15,7 @@ export interface BoardState {
   devices: BoardDevice[]
   cables: CableView[]
   laptop: LaptopView | null
+  clusters: ElectedCluster[]
   events: WorldEvent[]
   nextEventS: number | null
 }
@@ -46,6 +47,7 @@ export function withNews(
     devices,
     cables: cablesWith(board.statics ? [] : (before?.cables ?? []), board),
     laptop: board.laptop ?? before?.laptop ?? null,
+    clusters: board.clusters ?? before?.clusters ?? [],
     events: board.statics ? board.events : [...(before?.events ?? []), ...board.events].slice(-EVENTS_KEPT),
     nextEventS: board.nextEventS,
   }

@@ -104,7 +104,7 @@ function Rehearsal({ bench, state: live }: { bench: ReturnType<typeof useBench>;
       <div className="grid gap-3 @4xl:grid-cols-2">
         <div className="space-y-3">
           <Fleet devices={state.devices} bench={bench} isPast={isPast} onChoose={choose} />
-          <Clusters devices={state.devices} onChoose={choose} />
+          <Clusters devices={state.devices} clusters={state.clusters} onChoose={choose} />
           <LedReader />
         </div>
         <Happenings events={state.events} />

@@ -26,9 +26,21 @@ export function liveNow(siteId: string): Live | null {
   const live = lives.get(siteId) ?? fromStore(siteId)
   if (!live) return null
   lives.set(siteId, live)
-  advance(live.world, Math.max(live.world.nowUs, benchTimeUs(live.run, Date.now())))
+  catchUp(siteId, live)
   if (live.world.nowUs - live.keptUs >= KEEP_EVERY_US) keep(siteId, live)
   return live
+}
+
+/** A clock that nobody looks at stands still after a day of the bench. */
+const MOST_UNSEEN_US = 24 * 3600 * 1_000_000
+
+function catchUp(siteId: string, { run, world }: Live): void {
+  const dueUs = Math.max(world.nowUs, benchTimeUs(run, Date.now()))
+  const untilUs = Math.min(dueUs, world.nowUs + MOST_UNSEEN_US)
+  advance(world, untilUs)
+  if (untilUs === dueUs) return
+  store().bench.setClock(siteId, 0, untilUs)
+  Object.assign(run, { speed: 0, anchorMs: Date.now(), anchorUs: untilUs })
 }
 
 /** From the state that was kept, and the actions since; else from the start. */

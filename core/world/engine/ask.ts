@@ -1,5 +1,5 @@
 import { discover, firstFound } from '../../network/discovery'
-import { ipNumber, contains, subnetOrNull } from '../../network/addressing'
+import { contains, subnetOrNull } from '../../network/addressing'
 import type { Phase } from '../adoption'
 import { hostOf, addressFor, reachTo, stillServed, stormAt, tunnelTo } from '../ways'
 import { noTunnel, outcomeOfJoin } from '../fleet/joining'
@@ -11,7 +11,7 @@ import { enter, put, wait } from './change'
 import { takeLease } from './leases'
 
 const CUT_SHORT = 'The way to the controller was cut while it was being set up. Reset it and adopt it again.'
-export const LISTED = 'It is listed at the controller. Adopt it there.'
+const LISTED = 'It is listed at the controller. Adopt it there.'
 
 type Asks = (world: World, gear: Gear) => Gear
 
@@ -170,8 +170,7 @@ function movedOn(world: World, gear: Gear): Gear {
   if (gear.lease === null || stillServed(world, gear)) return gear
   const found = addressFor(world, gear)
   const subnet = found.ok ? subnetOrNull(found.lease?.network?.subnet ?? null) : null
-  if (!found.ok || !subnet || contains(subnet, gear.lease.ip) || !Number.isFinite(ipNumber(gear.lease.ip)))
-    return gear
+  if (!found.ok || !subnet || contains(subnet, gear.lease.ip)) return gear
   return takeLease(world, gear, found)
 }
 

@@ -1,7 +1,7 @@
 import { ipNumber, isIp } from '../../network/addressing'
 import { deviceOf } from '../../plan'
 import type { Id, LinkEnd, Site } from '../../plan'
-import { isUp } from '../adoption'
+import { isUp, PLAIN_WORD } from '../adoption'
 import type { Action } from '../adoption'
 import { behaviourOf } from '../behaviours'
 import { enter, put, say, stir } from '../engine/change'
@@ -39,7 +39,7 @@ const ACTS: Acts = {
   patch,
   adopt: (world, { deviceId }) =>
     withGear(world, deviceId, (gear) => {
-      if (gear.phase !== 'waiting') return `It is not waiting for adoption: it is ${gear.phase}.`
+      if (gear.phase !== 'waiting') return `It is not waiting for adoption: it is ${PLAIN_WORD[gear.phase]}.`
       say(world, deviceId, 'You adopted it.')
       enter(world, gear, 'securing', null, { accepted: true })
       return null
@@ -99,7 +99,7 @@ function withGear(world: World, id: Id, then: (gear: Gear) => Refusal): Refusal 
 
 const withUp = (world: World, id: Id, then: (gear: Gear) => Refusal): Refusal =>
   withGear(world, id, (gear) =>
-    isUp(gear.phase) ? then(gear) : `It is ${gear.phase}: wait until it has booted.`,
+    isUp(gear.phase) ? then(gear) : `It is ${PLAIN_WORD[gear.phase]}: wait until it has booted.`,
   )
 
 function withPage(world: World, id: Id, then: (gear: Gear, says: string) => Refusal): Refusal {
