@@ -101,7 +101,7 @@ export function reachTo(world: World, gear: Gear, controllerId: Id | null): Talk
   const controller = deviceOf(twin.site, controllerId)
   const meant = deviceOf(world.plan, gear.id)
   if (!controller || !meant) return no('The plan names no controller for it.')
-  if (meant.remote) return outsideTunnel(twin, meant, planned(world, controller))
+  if (meant.remote) return fromOutside(world, twin, meant, controller)
   const host = hostOf(twin, gear)
   if (!host) return no('It has no address.')
   const storm = stormAt(twin, gear.id)
@@ -118,9 +118,12 @@ export function tunnelTo(world: World, gear: Gear, controllerId: Id | null): Tal
   return insideTunnel(twin, controller, host)
 }
 
-/** What a controller is told from outside is in its running configuration. */
-const planned = (world: World, controller: Device): Device =>
-  world.gear.get(controller.id)?.running.device ?? controller
+/** The tunnel of a device elsewhere: to a controller that is up, and announces what it was told to. */
+function fromOutside(world: World, twin: Twin, device: Device, controller: Device): Talk {
+  const now = world.gear.get(controller.id)?.running.device ?? controller
+  if (!twin.fabric.nodes.has(controller.id)) return no(`${controller.name} is not up yet.`)
+  return now.controller ? outsideTunnel(twin, device, now) : no(`${controller.name} is not set up yet.`)
+}
 
 function reachController(twin: Twin, host: Host, controller: Device): Talk {
   if (controller.controller?.form === 'hosted') return talkOutside(twin, host)

@@ -20,7 +20,7 @@ export function Clusters({ devices, clusters, onChoose }: Props) {
       <h2>Clusters</h2>
       <p className="caption">
         {up.length} of {members.length} members up. The higher priority is master, then the lower hardware
-        address; ten members at most. By the settings planned.
+        address; ten members at most.
       </p>
       {clusters.map((cluster) => (
         <One key={cluster.masterId} cluster={cluster} nameOf={nameOf} onChoose={onChoose} />

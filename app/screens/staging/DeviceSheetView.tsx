@@ -198,7 +198,7 @@ function Settings({ sheet: { settings } }: { sheet: DeviceSheet }) {
       }
     >
       <div className="overflow-x-auto">
-        <table className="plain text-[0.86rem]">
+        <table className="plain w-full table-fixed text-[0.82rem] [overflow-wrap:anywhere]">
           <thead>
             <tr>
               <th />

@@ -69,7 +69,9 @@ function ControllerList({ controller, site, devices, bench, isPast, onChoose }: 
           {free > 0 && ` and ${free} free`}
         </p>
         <span className="flex-1" />
-        {!isPast && <SearchRange controller={controller} bench={bench} />}
+        {!isPast && controller.controller?.form !== 'hosted' && (
+          <SearchRange controller={controller} bench={bench} />
+        )}
       </div>
       <Outside site={site} controller={controller} devices={devices} />
       {mine.length === 0 && <p className="py-1 text-soft">It sees nobody yet.</p>}
@@ -115,12 +117,19 @@ function Names({ list, onChoose }: { list: BoardDevice[]; onChoose: (id: string)
   )
 }
 
+const forwardWords = (isHosted: boolean, missing: number[]): string => {
+  if (isHosted) return 'it stands outside itself.'
+  return missing.length === 0
+    ? 'UDP 5246 and 5247 are forwarded.'
+    : `UDP ${missing.join(' and ')} not forwarded.`
+}
+
 /** The remote side: what it announces, and whether the feed hands the tunnel on. Source of the ports: RFC 5415 section 14. */
 function Outside({ site, controller, devices }: { site: Site; controller: Device; devices: BoardDevice[] }) {
   const away = site.devices.filter(
     ({ remote, adoption }) => remote && adoption?.controllerId === controller.id,
   )
-  const { publicIp, stagingNetworkId } = controller.controller ?? {}
+  const { publicIp, stagingNetworkId, form } = controller.controller ?? {}
   if (away.length === 0 && !publicIp) return null
   const missing = [5246, 5247].filter((port) => forwardsTo(site, controller.id, port).length === 0)
   return (
@@ -129,9 +138,7 @@ function Outside({ site, controller, devices }: { site: Site; controller: Device
         From outside: announces{' '}
         <span className="figures">{answersWith(site, controller, null) ?? 'no address'}</span>
         {stagingNetworkId && `, inside another on its staging interface`};{' '}
-        {missing.length === 0
-          ? 'UDP 5246 and 5247 are forwarded.'
-          : `UDP ${missing.join(' and ')} not forwarded.`}
+        {forwardWords(form === 'hosted', missing)}
       </p>
       {away.map(({ id, name, remote, adoption }) => (
         <p key={id}>

@@ -1,5 +1,5 @@
 import { bench, label, later, phase, plug, typed, why } from '~/tests/kit/bench'
-import { yard } from '~/tests/kit/yard'
+import { longMole, yard } from '~/tests/kit/yard'
 import type { DeviceType } from '../../plan'
 import type { Action } from '../adoption'
 import { pageOf } from '../people/page'
@@ -70,6 +70,12 @@ describe('from the carton', () => {
     perform(world, { kind: 'cutPower', deviceId: 'gateway' })
     expect(pageOf(world, 'switch')).toMatchObject({ ok: true, shows: 'switch' })
   })
+})
+
+test('what is hosted comes out of no carton, and what is not set up takes no tunnel', () => {
+  const world = bench(longMole(), 6, 'carton')
+  expect(phase(world, 'hosted')).toBe('running')
+  expect(why(world, 'ap-home')).toBe('Office controller is not up yet.')
 })
 
 describe('typed, saved, in force', () => {

@@ -39,7 +39,7 @@ export function bareWorld(plan: Site, revision: number, seed: number, start: Sta
 /** Whether it comes out of its carton: everything, or only what a controller is to adopt. */
 export const comesFresh = (device: Device, start: Start): boolean => {
   const { setUpBy } = behaviourOf(device)
-  if (setUpBy === 'nobody') return false
+  if (setUpBy === 'nobody' || device.controller?.form === 'hosted') return false
   return start === 'carton' || (setUpBy === 'controller' && device.adoption?.controllerId != null)
 }
 
