@@ -1,4 +1,5 @@
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
+import { useFetcher } from 'react-router'
 import { controllers, newDevice, STARTER_TYPES } from '~/core/plan'
 import type { DeviceType, Edit } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
@@ -7,18 +8,20 @@ import { newId } from '../../hooks/newId'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
 
-/** A device of one of the site's types, or of one of the usual types, which then joins the site. */
+/** A device of one of the site's types, of those kept for every site, or of one of the usual types, which then joins the site. */
 export function AddDevice({ onDone }: { onDone: (id: string) => void }) {
-  const { site } = useSite()
+  const { id: siteId, site } = useSite()
+  const library = useFetcher<{ types: DeviceType[] }>()
+  const { load } = library
+  useEffect(() => void load(`/sites/${siteId}/library`), [load, siteId])
   const [id] = useState(newId)
   const [name, setName] = useState('')
   const [place, setPlace] = useState('')
   const [typeId, setTypeId] = useState<string | null>(null)
   const { edit, problems, busy } = usePlanEdit(() => onDone(id))
-  const types: DeviceType[] = [
-    ...site.deviceTypes,
-    ...STARTER_TYPES.filter(({ id: starter }) => !site.deviceTypes.some((own) => own.id === starter)),
-  ]
+  const types: DeviceType[] = [...site.deviceTypes, ...(library.data?.types ?? []), ...STARTER_TYPES].filter(
+    (one, i, all) => all.findIndex(({ id: other }) => other === one.id) === i,
+  )
   const type = types.find((candidate) => candidate.id === typeId) ?? types[0]
   const save = () => {
     if (!type) return

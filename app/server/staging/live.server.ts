@@ -11,12 +11,15 @@ interface Live {
   world: World
   /** When its state was last kept, by simulated time. */
   keptUs: number
+  keptMs: number
 }
 
 const lives = new Map<string, Live>()
 
 /** So much simulated time may have to be played again after a restart. */
 const KEEP_EVERY_US = 600 * 1_000_000
+/** At a high speed it is not written every second. */
+const KEEP_EVERY_MS = 10_000
 
 /** A state is read back by the program that wrote it only: whatever a later one thinks of a device, it thinks anew. */
 const PROGRAM = `${process.version} ${process.env.npm_package_version ?? '0'} world 1`
@@ -27,7 +30,8 @@ export function liveNow(siteId: string): Live | null {
   if (!live) return null
   lives.set(siteId, live)
   catchUp(siteId, live)
-  if (live.world.nowUs - live.keptUs >= KEEP_EVERY_US) keep(siteId, live)
+  const isDue = live.world.nowUs - live.keptUs >= KEEP_EVERY_US && Date.now() - live.keptMs >= KEEP_EVERY_MS
+  if (isDue) keep(siteId, live)
   return live
 }
 
@@ -55,11 +59,12 @@ function fromStore(siteId: string): Live | null {
     advance(world, Math.max(world.nowUs, atUs))
     perform(world, action)
   }
-  return { run, world, keptUs: world.nowUs }
+  return { run, world, keptUs: world.nowUs, keptMs: 0 }
 }
 
 function keep(siteId: string, live: Live): void {
   live.keptUs = live.world.nowUs
+  live.keptMs = Date.now()
   store().bench.keep(siteId, PROGRAM, {
     atUs: live.world.nowUs,
     actions: live.run.actions.length,
