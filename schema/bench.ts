@@ -60,12 +60,20 @@ const KINDS = Object.keys(ACTIONS)
 
 const anyAction = Joi.object({ kind: choice(...KINDS).required() }).unknown()
 
+const only = (kind: BenchRequest['kind'], schema: Joi.Schema) =>
+  Joi.when('kind', { is: kind, then: schema, otherwise: Joi.forbidden() })
+
 const request = Joi.object({
   kind: choice('setUp', 'clear', 'step', 'follow', 'speed', 'powerAll', 'adoptAll', 'many', 'do').required(),
-  begins: choice('carton', 'prepared').default('prepared'),
-  speed: Joi.number().valid(...SPEEDS),
-  action: Joi.object().unknown(),
-  actions: Joi.array().items(Joi.object().unknown()).max(2000),
+  begins: only('setUp', choice('carton', 'prepared').default('prepared')),
+  speed: only(
+    'speed',
+    Joi.number()
+      .valid(...SPEEDS)
+      .required(),
+  ),
+  action: only('do', Joi.object().unknown().required()),
+  actions: only('many', Joi.array().items(Joi.object().unknown()).max(2000).required()),
 })
 
 export function readAction(data: unknown): Outcome<Action> {
@@ -80,8 +88,7 @@ export function readBenchRequest(data: unknown): Outcome<BenchRequest> {
     data,
   )
   if (!asked.ok) return asked
-  const { kind, speed } = asked.value
-  if (kind === 'speed' && speed === undefined) return missing('speed', `Accepted: ${SPEEDS.join(', ')}.`)
+  const { kind } = asked.value
   if (kind === 'do') {
     const one = readAction(asked.value.action ?? {})
     return one.ok ? { ok: true, value: { kind, action: one.value } } : one
@@ -95,13 +102,6 @@ export function readBenchRequest(data: unknown): Outcome<BenchRequest> {
   }
   return asked as Outcome<BenchRequest>
 }
-
-const missing = (field: string, accepted: string): Outcome<never> => ({
-  ok: false,
-  problems: [
-    { path: [field], code: 'any.required', message: `${field}: This field is missing. ${accepted}` },
-  ],
-})
 
 const script = Joi.array()
   .items(

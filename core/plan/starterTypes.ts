@@ -34,8 +34,8 @@ const AP_CARTON: Partial<DeviceType> = {
   inCarton: ['access point', 'ceiling bracket', 'screws and plugs'],
   notInCarton: ['injector or PoE port', 'licence'],
   mounts: ['ceiling', 'wall'],
-  family: 'yard',
-  meshesWith: ['yard'],
+  family: 'quayside',
+  meshesWith: ['quayside'],
 }
 
 /** The device types a new site begins with. Invented kinds with plain names; change or add to them in the site file. */
