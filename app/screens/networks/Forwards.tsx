@@ -90,7 +90,7 @@ export function Forwards() {
                 onChange={(port) => setDraft({ ...draft, port: port ?? 0 })}
               />
               <SelectInput
-                label="To"
+                label="To the device"
                 path="toDeviceId"
                 value={draft.toDeviceId || null}
                 choices={site.devices
