@@ -1,17 +1,9 @@
-import { USUAL_CARTON, USUAL_FACTORY } from './carton'
+import { USUAL_FACTORY } from './carton'
+import { RECORD_DEFAULTS } from './recordDefaults'
 import type { DeviceType, Factory, PortSpec } from './types'
 
 const type = (fields: Partial<DeviceType> & Pick<DeviceType, 'id' | 'name' | 'kind'>): DeviceType => ({
-  ports: [],
-  radios: [],
-  poeClass: null,
-  drawW: null,
-  poeBudgetW: null,
-  currentFirmware: null,
-  needsLicence: false,
-  maxAccessPoints: null,
-  minimumFirmware: null,
-  ...USUAL_CARTON,
+  ...(RECORD_DEFAULTS.deviceTypes as DeviceType),
   ...fields,
 })
 

@@ -43,7 +43,7 @@ function knownOf(world: World): Known {
 
 /**
  * The site that the gear makes as it runs now: each device by its running configuration, cables as they are in. Asked by the one
- * twin. Leaves may have changed since: what hangs on nobody else changes nothing for others.
+ * twin. Leaves may have changed since: on them nobody else depends.
  */
 export const runningSite = (world: World): Site => knownOf(world).site
 
@@ -99,7 +99,7 @@ function siteNow(world: World): Site {
   return laptop ? { ...site, devices: [...site.devices, laptop] } : site
 }
 
-/** By radio a device hangs on the parent that it has now; one from the factory looks for any that takes it. */
+/** By radio a device has its uplink to the parent of now; one from the factory looks for any that takes it. */
 function withParent(
   { plan }: World,
   device: Device,

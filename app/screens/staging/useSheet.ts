@@ -3,7 +3,7 @@ import { useFetcher } from 'react-router'
 import type { DeviceSheet } from '~/field'
 import { useSite } from '../../hooks/useSite'
 
-/** What one device shows, asked anew whenever something of it or of what it hangs on has changed. */
+/** What one device shows, asked anew whenever something of it or of its way has changed. */
 export function useSheet(deviceId: string | null, version: string): DeviceSheet | null {
   const { id } = useSite()
   const fetcher = useFetcher<{ sheet: DeviceSheet | null }>()
