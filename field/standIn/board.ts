@@ -1,12 +1,12 @@
 import {
   clustersNow,
-  behaviourOf,
   isAsPlanned,
   isRunning,
   isUp,
   laptopHost,
   linksNow,
   nextEventUs,
+  setUpBy,
   spanOf,
 } from '~/core/world'
 import type { ElectedCluster, Gear, Laptop, Phase, Span, World, WorldEvent } from '~/core/world'
@@ -158,10 +158,7 @@ function staticOf(world: World, device: World['plan']['devices'][number]): Board
     typeName: world.plan.deviceTypes.find(({ id }) => id === device.typeId)?.name ?? '',
     hasSwitch: device.powerSource !== 'poe',
     controllerId: device.adoption?.controllerId ?? null,
-    setUpBy:
-      behaviourOf(device).setUpBy === 'controller' && device.adoption?.controllerId == null
-        ? 'hand'
-        : behaviourOf(device).setUpBy,
+    setUpBy: setUpBy(device),
   }
 }
 

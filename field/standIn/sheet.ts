@@ -4,7 +4,6 @@ import { deviceOf, portName, sameEnd } from '~/core/plan'
 import type { Applies, Band, Id } from '~/core/plan'
 import {
   appliesOf,
-  clustersNow,
   expectedSpan,
   factoryOf,
   isAsPlanned,
@@ -16,17 +15,7 @@ import {
   PLAIN_WORD,
   plannedFor,
 } from '~/core/world'
-import type {
-  CapwapState,
-  Configuration,
-  ElectedCluster,
-  Gear,
-  Led,
-  Page,
-  Phase,
-  Span,
-  World,
-} from '~/core/world'
+import type { CapwapState, Configuration, Gear, Led, Page, Phase, Span, World } from '~/core/world'
 import { groundOf, testsAt } from './clients'
 
 export interface TimedPhase {
@@ -69,7 +58,6 @@ export interface DeviceSheet {
   sockets: SocketView[]
   clients: AddressTest[]
   parent: string | null
-  cluster: ElectedCluster | null
   isAsPlanned: boolean
 }
 
@@ -101,9 +89,6 @@ export function deviceSheet(world: World, id: Id): DeviceSheet | null {
     sockets: socketsOf(world, id),
     clients: testsAt(groundOf(world), id),
     parent: gear.byRadio ? (deviceOf(world.plan, gear.parentId)?.name ?? null) : null,
-    cluster:
-      clustersNow(world).find(({ memberIds, refusedIds }) => [...memberIds, ...refusedIds].includes(id)) ??
-      null,
     isAsPlanned: isAsPlanned(world, gear),
   }
 }

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { controllers, typeOf } from '~/core/plan'
+import { controllers, TUNNEL_PORTS, typeOf } from '~/core/plan'
 import type { Device, Site } from '~/core/plan'
 import { PLAIN_WORD } from '~/core/world'
 import { answersWith, forwardsTo } from '~/core/network/discovery'
@@ -120,7 +120,7 @@ function Names({ list, onChoose }: { list: BoardDevice[]; onChoose: (id: string)
 const forwardWords = (isHosted: boolean, missing: number[]): string => {
   if (isHosted) return 'it stands outside itself.'
   return missing.length === 0
-    ? 'UDP 5246 and 5247 are forwarded.'
+    ? `UDP ${Object.values(TUNNEL_PORTS).join(' and ')} are forwarded.`
     : `UDP ${missing.join(' and ')} not forwarded.`
 }
 
@@ -131,7 +131,9 @@ function Outside({ site, controller, devices }: { site: Site; controller: Device
   )
   const { publicIp, stagingNetworkId, form } = controller.controller ?? {}
   if (away.length === 0 && !publicIp) return null
-  const missing = [5246, 5247].filter((port) => forwardsTo(site, controller.id, port).length === 0)
+  const missing = Object.values(TUNNEL_PORTS).filter(
+    (port) => forwardsTo(site, controller.id, port).length === 0,
+  )
   return (
     <div className="my-1 border-l-2 border-line pl-2 text-[0.93rem]">
       <p>

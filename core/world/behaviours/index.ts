@@ -1,4 +1,4 @@
-import type { DeviceKind } from '../../plan'
+import type { Device, DeviceKind } from '../../plan'
 
 /** How a kind of device comes to do what it is there for. */
 export interface Behaviour {
@@ -24,4 +24,8 @@ export const BEHAVIOURS = {
   powerline: byNobody,
 } as const satisfies Record<DeviceKind, Behaviour>
 
-export const behaviourOf = ({ kind }: { kind: DeviceKind }): Behaviour => BEHAVIOURS[kind]
+/** By whom a device is set up: one that a controller could adopt and the plan names none for is set up by hand. */
+export const setUpBy = ({ kind, adoption }: Pick<Device, 'kind' | 'adoption'>): Behaviour['setUpBy'] => {
+  const usual = BEHAVIOURS[kind].setUpBy
+  return usual === 'controller' && adoption?.controllerId == null ? 'hand' : usual
+}

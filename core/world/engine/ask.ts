@@ -2,6 +2,7 @@ import { discover, firstFound } from '../../network/discovery'
 import { contains, subnetOrNull } from '../../network/addressing'
 import type { Phase } from '../adoption'
 import { hostOf, addressFor, reachTo, stillServed, stormAt, tunnelTo } from '../ways'
+import { factoryOf } from '../configuration'
 import { noTunnel, outcomeOfJoin } from '../fleet/joining'
 import { parentFor } from '../fleet/parent'
 import { meantFor } from '../planned'
@@ -114,16 +115,11 @@ function askAddress(world: World, gear: Gear): Gear {
   const found = addressFor(world, gear)
   if (found.ok) return takeLease(world, gear, found)
   const { addressing } = gear.running.device.management
-  const fallback = gear.isFactory && addressing === 'dhcp' ? fallbackIp(world, gear) : null
+  const fallback =
+    gear.isFactory && addressing === 'dhcp' ? factoryOf(world.plan, gear.running.device).ip : null
   return gear.ip === fallback && gear.lease === null
     ? gear
     : put(world, gear, { ip: fallback, lease: null, leaseUntilUs: null })
-}
-
-/** The address that new gear takes where nobody answers. */
-function fallbackIp(world: World, gear: Gear): string | null {
-  const type = world.plan.deviceTypes.find(({ id }) => id === gear.running.device.typeId)
-  return type?.factory.ip ?? null
 }
 
 /** Looks for a controller by every way, in the published order. */

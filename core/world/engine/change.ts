@@ -1,5 +1,4 @@
 import { managementVlan } from '../../network/layer2'
-
 import type { Id } from '../../plan'
 import { CAPWAP_OF, checkMachine, isUp, PLAIN_WORD } from '../adoption'
 import type { Phase } from '../adoption'
@@ -53,8 +52,8 @@ export function put(world: World, before: Gear, part: Partial<Gear>): Gear {
     if (runs && tagOnWire(before.running) !== tagOnWire(after.running)) stir(world, true)
     return after
   }
-  const hangs = before.byRadio !== after.byRadio || before.parentId !== after.parentId
-  if (runs || hangs || isUp(before.phase) !== isUp(after.phase)) stir(world, runs || hangs)
+  const isElsewhere = before.byRadio !== after.byRadio || before.parentId !== after.parentId
+  if (runs || isElsewhere || isUp(before.phase) !== isUp(after.phase)) stir(world, runs || isElsewhere)
   else if (before.phase !== after.phase || before.ip !== after.ip) world.backbone++
   return after
 }

@@ -1,6 +1,6 @@
-import { behaviourOf } from '../behaviours'
-import { imageFor, machineFault, noTunnel, outcomeOfJoin } from '../fleet/joining'
-import { meantFor, plannedFor } from '../planned'
+import { setUpBy } from '../behaviours'
+import { machineFault, noTunnel, outcomeOfJoin } from '../fleet/joining'
+import { imageFor, meantFor, plannedFor } from '../planned'
 import type { Gear, World } from '../types'
 import { reachTo } from '../ways'
 import { byRadio } from './ask'
@@ -61,8 +61,7 @@ function afterBoot(world: World, before: Gear): Gear {
   if (gear.interrupted) return enter(world, gear, 'halfDone', HALF)
   const tooSmall = machineFault(world, meant)
   if (tooSmall) return enter(world, gear, 'booting', tooSmall)
-  if (behaviourOf(meant).setUpBy === 'controller' && meant.adoption?.controllerId != null)
-    return enter(world, gear, 'addressing')
+  if (setUpBy(meant) === 'controller') return enter(world, gear, 'addressing')
   return gear.isFactory ? enter(world, gear, 'factory', BY_PAGE) : enter(world, gear, 'running')
 }
 

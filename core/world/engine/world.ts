@@ -1,5 +1,5 @@
-import type { Device, Id, Site } from '../../plan'
-import { behaviourOf } from '../behaviours'
+import type { Device, Site } from '../../plan'
+import { setUpBy } from '../behaviours'
 import { factoryConfiguration } from '../configuration'
 import { plannedFor } from '../planned'
 import type { Gear, Laptop, Start, World } from '../types'
@@ -38,9 +38,9 @@ export function bareWorld(plan: Site, revision: number, seed: number, start: Sta
 
 /** Whether it comes out of its carton: everything, or only what a controller is to adopt. */
 export const comesFresh = (device: Device, start: Start): boolean => {
-  const { setUpBy } = behaviourOf(device)
-  if (setUpBy === 'nobody' || device.controller?.form === 'hosted') return false
-  return start === 'carton' || (setUpBy === 'controller' && device.adoption?.controllerId != null)
+  const by = setUpBy(device)
+  if (by === 'nobody' || device.controller?.form === 'hosted') return false
+  return start === 'carton' || by === 'controller'
 }
 
 export function newGear(world: World, device: Device): Gear {
@@ -92,5 +92,3 @@ export const fork = (world: World): World => ({
   leases: new Map(world.leases),
   given: new Map(world.given),
 })
-
-export const gearOf = (world: World, id: Id): Gear | undefined => world.gear.get(id)

@@ -1,7 +1,7 @@
 import { capacityNeeded, isOlder, typeOf } from '../../plan'
 import type { Device, Id } from '../../plan'
 import { clockReach } from '../../network/discovery'
-import { imageFor, meantFor, needsImage } from '../planned'
+import { meantFor, needsImage } from '../planned'
 import { wayTwin } from '../twins'
 import { tunnelTo } from '../ways'
 import type { Gear, World } from '../types'
@@ -101,5 +101,3 @@ export function machineFault(world: World, device: Device): string | null {
     ? `Its machine is too small: it needs ${row.vcpus} vCPUs, ${row.memoryGb} GB memory and ${row.diskGb} GB disk.`
     : null
 }
-
-export { imageFor }

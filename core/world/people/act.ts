@@ -3,7 +3,7 @@ import { deviceOf } from '../../plan'
 import type { Id, LinkEnd, Site } from '../../plan'
 import { isUp, PLAIN_WORD } from '../adoption'
 import type { Action } from '../adoption'
-import { behaviourOf } from '../behaviours'
+import { setUpBy } from '../behaviours'
 import { enter, put, say, stir } from '../engine/change'
 import { newGear } from '../engine/world'
 import { factoryFor, meantFor, plannedFor } from '../planned'
@@ -201,7 +201,7 @@ function laptop(
 function reset(world: World, gear: Gear): Refusal {
   const meant = meantFor(world, gear.id)
   if (!meant) return GONE
-  if (behaviourOf(meant).setUpBy === 'nobody') return `${meant.name} has nothing to reset.`
+  if (setUpBy(meant) === 'nobody') return `${meant.name} has nothing to reset.`
   const fresh = factoryFor(world, meant)
   say(world, gear.id, 'Reset to factory settings.')
   enter(world, gear, 'booting', null, {

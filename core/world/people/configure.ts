@@ -1,6 +1,6 @@
 import { kindOf, typeOf } from '../../plan'
 import type { Applies } from '../../plan'
-import { behaviourOf } from '../behaviours'
+import { setUpBy } from '../behaviours'
 import type { Configuration } from '../configuration'
 import { enter, put, say } from '../engine/change'
 import { settle } from '../engine/settle'
@@ -29,10 +29,10 @@ export function typeIn(world: World, gear: Gear, what: 'all' | 'management'): st
 }
 
 /** Its own address in a network that it does not know yet: untagged where it is plugged in. */
-const onlyAddress = ({ running }: Gear, { device, networks }: Configuration): Configuration => ({
+const onlyAddress = ({ running }: Gear, { device }: Configuration): Configuration => ({
   ...running,
   device: { ...running.device, management: { ...device.management, networkId: null } },
-  networks: networks.filter(() => false),
+  networks: [],
 })
 
 /** Each setting comes into force as it is typed, its own address first: with it the laptop may lose the page, and the rest is not typed. */
@@ -92,8 +92,7 @@ export function setUp(world: World, gear: Gear): string | null {
   const planned = plannedFor(world, gear.id)
   const meant = meantFor(world, gear.id)
   if (!planned || !meant) return 'The plan has no settings for it.'
-  if (behaviourOf(meant).setUpBy === 'controller' && meant.adoption?.controllerId != null)
-    return `${meant.name} is set up by its controller. Adopt it there.`
+  if (setUpBy(meant) === 'controller') return `${meant.name} is set up by its controller. Adopt it there.`
   if (kindOf(meant).parts.includes('controller') && gear.isFactory) {
     enter(world, gear, 'settingUp', 'Its first set-up takes about twenty minutes. Leave it alone.')
     return null

@@ -1,3 +1,4 @@
+import { contains, subnetAround } from '../../network/addressing'
 import { hostNow, talkTo } from '../../network/discovery'
 import { hearEachOther } from '../../network/layer3'
 import type { Host } from '../../network/layer3'
@@ -78,19 +79,10 @@ const withIp = ({ running }: Gear, ip: string, prefixLength: number | null): Gea
 })
 
 /** Another subnet is said before anything else: the page does not open, and the device looks dead. */
-const reasonFor = (laptop: Host, ip: string, host: Host): string => {
-  const prefix = host.lease.prefixLength
-  return laptop.lease.ip
-    .split('.')
-    .slice(0, Math.floor(prefix / 8))
-    .join('.') ===
-    ip
-      .split('.')
-      .slice(0, Math.floor(prefix / 8))
-      .join('.')
+const reasonFor = (laptop: Host, ip: string, host: Host): string =>
+  contains(subnetAround(ip, host.lease.prefixLength), laptop.lease.ip)
     ? ''
     : `The laptop has ${laptop.lease.ip} and the device ${ip}: another subnet. `
-}
 
 /** Of two devices at one address the one with the lower hardware address answers first here (common practice, no source: it comes and goes). */
 function clashing(world: World, laptop: Host, gear: Gear): Gear | null {
