@@ -18,7 +18,7 @@ export function Forwards() {
     routerId: routers[0]?.id ?? '',
     protocol: 'udp',
     port: TUNNEL_PORTS.control,
-    toDeviceId: site.devices.find(({ controller }) => controller)?.id ?? '',
+    toDeviceId: site.devices.find(({ controller, router }) => controller && !router)?.id ?? '',
   })
   const name = (id: string) => deviceOf(site, id)?.name ?? id
   return (
@@ -94,7 +94,7 @@ export function Forwards() {
                 path="toDeviceId"
                 value={draft.toDeviceId || null}
                 choices={site.devices
-                  .filter(({ management }) => management.ip !== null)
+                  .filter(({ id, management }) => management.ip !== null && id !== draft.routerId)
                   .map(({ id, name: label }) => ({ value: id, label }))}
                 onChange={(toDeviceId) => setDraft({ ...draft, toDeviceId: toDeviceId ?? '' })}
               />

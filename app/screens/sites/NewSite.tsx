@@ -27,8 +27,8 @@ export function NewSite({ busy, demo }: { busy: boolean; demo: DemoFacts }) {
           Or the same yard with them mended; or a harbour whose access points are run in every way there is.
         </p>
         <input type="hidden" name="intent" value="demo" />
-        <div className="mt-auto flex gap-2">
-          <button className="button flex-1" name="version" value="planted" disabled={busy}>
+        <div className="mt-auto flex flex-wrap gap-2">
+          <button className="button w-full" name="version" value="planted" disabled={busy}>
             Load the demo
           </button>
           <button className="button flex-1" name="version" value="mended" disabled={busy}>
