@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import type { Outcome } from '~/core/lib/outcome'
 import type { Action, TimedAction } from '~/core/world'
-import { choice, flag, id, ip, optionalIp, version } from './fields'
+import { choice, flag, id, ip, name, optionalIp, version } from './fields'
 import { portNumber } from './ports'
 import { check } from './problems'
 
@@ -102,6 +102,21 @@ export function readBenchRequest(data: unknown): Outcome<BenchRequest> {
   }
   return asked as Outcome<BenchRequest>
 }
+
+/** Somebody who tries to log in at an SSID. */
+export interface LoginTry {
+  ssidId: string
+  user: string
+  password: string
+}
+
+const loginTry = Joi.object({
+  ssidId: id().required(),
+  user: name().required(),
+  password: Joi.string().max(128).allow('').default(''),
+})
+
+export const readLogin = (data: unknown): Outcome<LoginTry> => check<LoginTry>(loginTry, data)
 
 const script = Joi.array()
   .items(

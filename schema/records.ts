@@ -4,7 +4,7 @@ import { DEVICE_KINDS } from '~/core/plan'
 import type { Collection } from '~/core/plan'
 import { device } from './devices'
 import { portNumber, speed } from './ports'
-import { secret, udpPort } from './radius'
+import { authority, eapMethod, secret, udpPort } from './radius'
 import { choice, cidr, count, flag, id, ip, name, optionalIp, ref, version, vlanId } from './fields'
 import { cartonFields, forward } from './fleet'
 import * as onGround from './ground'
@@ -34,6 +34,8 @@ const radiusTarget = Joi.object({
   port: udpPort(),
   secret: secret(),
   authenticator: choice('accessPoint', 'controller').default('accessPoint'),
+  method: eapMethod().default('peap'),
+  trusts: authority().allow(null).default(''),
 })
 
 export const profile = recordSchema('profiles', {

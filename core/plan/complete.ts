@@ -4,10 +4,20 @@ import type { AirUplink } from './backhaul'
 import { DEFAULT_GROUND } from './ground'
 import { movedDevice, movedHeader, movedPlan } from './moves'
 import { NEW_ADOPTION, NEW_CONTROLLER } from './fleet'
-import { NEW_ROUTER, partsOf } from './parts'
+import { NEW_RADIUS_TARGET } from './networks'
+import { NEW_RADIUS_SERVER, NEW_ROUTER, partsOf } from './parts'
 import { RECORD_DEFAULTS } from './recordDefaults'
 import { COLLECTIONS, NO_FEED } from './types'
-import type { AnyRecord, Collection, Device, DeviceParts, DeviceType, Header, Site } from './types'
+import type {
+  AnyRecord,
+  Collection,
+  Device,
+  DeviceParts,
+  DeviceType,
+  Header,
+  SecurityProfile,
+  Site,
+} from './types'
 
 /** The record with every field of today; what it has stays. */
 export function completeRecord(collection: Collection, record: AnyRecord): AnyRecord {
@@ -31,6 +41,10 @@ export function completeRecord(collection: Collection, record: AnyRecord): AnyRe
       radios: (type.radios ?? []).map((radio) => ({ ...{ maxPowerDbm: 20 }, ...radio })),
     }
   }
+  if (collection === 'profiles') {
+    const profile = { ...RECORD_DEFAULTS.profiles, ...record } as SecurityProfile
+    return { ...profile, radius: profile.radius && { ...NEW_RADIUS_TARGET, ...profile.radius } }
+  }
   return { ...RECORD_DEFAULTS[collection], ...record }
 }
 
@@ -40,6 +54,7 @@ const completeParts = (device: Device): Partial<DeviceParts> => ({
   router: device.router && { ...NEW_ROUTER, ...device.router },
   controller: device.controller && { ...NEW_CONTROLLER, ...device.controller },
   adoption: device.adoption && { ...NEW_ADOPTION, ...device.adoption },
+  radius: device.radius && { ...NEW_RADIUS_SERVER, ...device.radius },
 })
 
 /** Before ways had names, an uplink without an SSID was a bridge. */

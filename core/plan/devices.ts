@@ -2,6 +2,7 @@ import type { AirUplink, MeshSettings } from './backhaul'
 import type { CartonFields } from './carton'
 import type { Adoption, ClusterPart, ControllerPart, RemotePart } from './fleet'
 import type { Position } from './ground'
+import type { EapMethod } from './networks'
 import type { Band, Id, Ip, VlanId } from './words'
 
 export type DeviceKind =
@@ -108,6 +109,10 @@ export interface StrayServer {
 /** What a RADIUS server knows. Source of the terms: RFC 2865. */
 export interface RadiusServer {
   port: number
+  /** Ways of proving oneself that it offers. */
+  methods: EapMethod[]
+  /** Who signed its certificate: clients trust it by that name. Empty: an authority of the site's own. */
+  authority: string
   clients: { deviceId: Id; secret: string | null }[]
   users: { name: string; password: string | null }[]
 }

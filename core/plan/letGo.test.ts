@@ -1,6 +1,7 @@
 import { boatyard, demoYard } from '~/tests/kit/yard'
 import { newAirEnd } from './backhaul'
 import { applyEdits } from './edits'
+import { NEW_RADIUS_TARGET } from './networks'
 import { freshProblems, integrityProblems } from './integrity'
 import { COLLECTIONS } from './types'
 import type { Site } from './types'
@@ -34,7 +35,7 @@ function full(): Site {
     })),
     profiles: site.profiles.map((one) => ({
       ...one,
-      radius: { serverId: 'radius', port: 1812, secret: 's', authenticator: 'accessPoint' },
+      radius: { ...NEW_RADIUS_TARGET, serverId: 'radius', secret: 's' },
     })),
     devices: site.devices.map((device) => ({
       ...device,

@@ -56,6 +56,35 @@ export interface RadiusTarget {
   secret: string | null
   /** The device that speaks to the server for the clients. */
   authenticator: 'accessPoint' | 'controller'
+  /** The client profile that people's devices are given: how they prove themselves. */
+  method: EapMethod
+  /** Whose certificates clients take for the server's; null: they take any. Empty: the site's own authority. */
+  trusts: string | null
+}
+
+/**
+ * How a client proves itself inside 802.1X: a password inside a tunnel, two ways of it, or a certificate of its own. Source of the
+ * names: RFC 5281 (TTLS), RFC 5216 (TLS); PEAP with MS-CHAPv2 is common practice, no source.
+ */
+export type EapMethod = 'peap' | 'ttls' | 'tls'
+
+/** What each is called on the screens of clients. */
+export const METHOD_NAME: Record<EapMethod, string> = {
+  peap: 'PEAP with MS-CHAPv2',
+  ttls: 'TTLS with PAP',
+  tls: 'TLS with a certificate of its own',
+}
+
+/** Source: RFC 2865 section 3. */
+export const RADIUS_PORT = 1812
+
+export const NEW_RADIUS_TARGET: RadiusTarget = {
+  serverId: null,
+  port: RADIUS_PORT,
+  secret: null,
+  authenticator: 'accessPoint',
+  method: 'peap',
+  trusts: '',
 }
 
 export interface Ssid {

@@ -1,14 +1,20 @@
 import { NO_MESH } from './backhaul'
-import type { Device, DeviceKind, DeviceParts, RouterPart } from './devices'
+import type { Device, DeviceKind, DeviceParts, RadiusServer, RouterPart } from './devices'
 import { NEW_ADOPTION, NEW_CLUSTER, NEW_CONTROLLER, NEW_REMOTE } from './fleet'
 import { KINDS, kindOf } from './kinds'
 import type { PartName } from './kinds'
-
-/** Source: RFC 2865 section 3. */
-export const RADIUS_PORT = 1812
+import { RADIUS_PORT } from './networks'
 
 /** A router's part where nobody says otherwise. */
 export const NEW_ROUTER: RouterPart = { role: null, uplink: null, upnp: false }
+
+export const NEW_RADIUS_SERVER: RadiusServer = {
+  port: RADIUS_PORT,
+  methods: ['peap'],
+  authority: '',
+  clients: [],
+  users: [],
+}
 
 /** A fresh part of each sort, for a device of that kind. */
 const FRESH: { [P in PartName]: (kind: DeviceKind) => NonNullable<DeviceParts[P]> } = {
@@ -17,7 +23,7 @@ const FRESH: { [P in PartName]: (kind: DeviceKind) => NonNullable<DeviceParts[P]
   controller: () => NEW_CONTROLLER,
   adoption: () => NEW_ADOPTION,
   mesh: () => NO_MESH,
-  radius: () => ({ port: RADIUS_PORT, clients: [], users: [] }),
+  radius: () => NEW_RADIUS_SERVER,
   station: () => ({ opensPageOf: null }),
   cluster: () => NEW_CLUSTER,
   remote: () => NEW_REMOTE,

@@ -1,5 +1,6 @@
 import { boatyard } from '~/tests/kit/yard'
 import type { Device, SecurityProfile } from './types'
+import { NEW_RADIUS_SERVER } from './parts'
 import { KEPT_SECRET, maskedSecrets, unmasked, withoutSecrets } from './secrets'
 
 const secretTexts = [
@@ -46,7 +47,7 @@ test('what comes back kept is as it was, what is typed is new', () => {
 test('a kept secret of somebody who had none is none', () => {
   const stranger: Device = {
     ...radiusServer(),
-    radius: { port: 1812, clients: [{ deviceId: 'ap-shop', secret: KEPT_SECRET }], users: [] },
+    radius: { ...NEW_RADIUS_SERVER, clients: [{ deviceId: 'ap-shop', secret: KEPT_SECRET }] },
   }
   expect((unmasked(boatyard(), 'devices', stranger) as Device).radius?.clients[0]?.secret).toBeNull()
 })

@@ -2,11 +2,11 @@ import { fullTwin, isOnAir } from '~/core/world'
 import type { World } from '~/core/world'
 import { attachmentsOf } from '~/core/network/layer2'
 import type { Attachment } from '~/core/network/layer2'
-import { addressStages, reach, targetsOf } from '~/core/network/layer3'
+import { addressStages, loginAt, reach, targetsOf } from '~/core/network/layer3'
 import { planTwin } from '~/core/radio/backhaul'
-import type { Twin } from '~/core/network/layer3'
+import type { Login, Person, Twin } from '~/core/network/layer3'
 import type { AddressTest, ClientTests, PingTest } from '~/core/judge/proof'
-import { deviceOf, networkOf } from '~/core/plan'
+import { deviceOf, isEnterprise, networkOf, profileOf, ssidsOn } from '~/core/plan'
 import type { Id, Site } from '~/core/plan'
 
 /** What the clients walk about in. */
@@ -56,6 +56,29 @@ function notOnAir(ground: TestGround, attachment: Attachment): string | null {
   const ssid = ground.plan.ssids.find(({ id }) => `ssid:${id}` === attachment.place.key)
   const radio = device?.radios.some(({ band, enabled }) => enabled && ssid?.bands.includes(band))
   return radio ? null : `The SSID is not on the air: ${device?.name} has no radio on for its bands.`
+}
+
+/** An SSID of one device that asks for a login. */
+export interface LoginPoint {
+  ssidId: Id
+  name: string
+}
+
+/** Where somebody can log in at one device now. */
+export const loginPoints = ({ twin }: TestGround, deviceId: Id): LoginPoint[] => {
+  const device = deviceOf(twin.site, deviceId)
+  return (device ? ssidsOn(twin.site, device) : [])
+    .filter((ssid) => isEnterprise(profileOf(twin.site, ssid)))
+    .map(({ id: ssidId, name }) => ({ ssidId, name }))
+}
+
+/** Somebody logs in at an SSID of one device: what that person sees, and what the server writes down. Null: it asks for no login. */
+export function tryLogin(ground: TestGround, deviceId: Id, ssidId: Id, person: Person): Login | null {
+  const ssid = ground.twin.site.ssids.find(({ id }) => id === ssidId)
+  if (!ssid) return null
+  return ground.onAir(deviceId)
+    ? loginAt(ground.twin, ssid, deviceId, person)
+    : { ok: false, fault: 'path', shows: 'timedOut', says: 'The SSID is not on the air.', serverLog: null }
 }
 
 /** One client of each network does the pinging: the first that has an address, or else the first there is. */

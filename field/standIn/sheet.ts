@@ -16,7 +16,8 @@ import {
   plannedFor,
 } from '~/core/world'
 import type { CapwapState, Configuration, Gear, Led, Page, Phase, Span, World } from '~/core/world'
-import { groundOf, testsAt } from './clients'
+import { groundOf, loginPoints, testsAt } from './clients'
+import type { LoginPoint } from './clients'
 
 export interface TimedPhase {
   word: string
@@ -57,6 +58,7 @@ export interface DeviceSheet {
   factory: { login: string; ip: string | null; servesAddresses: boolean; ssid: string }
   sockets: SocketView[]
   clients: AddressTest[]
+  logins: LoginPoint[]
   parent: string | null
   isAsPlanned: boolean
 }
@@ -67,6 +69,7 @@ export function deviceSheet(world: World, id: Id): DeviceSheet | null {
   const gear = world.gear.get(id)
   const meant = meantFor(world, id)
   if (!gear || !meant) return null
+  const ground = groundOf(world)
   const { login, ip, servesAddresses, ssid } = factoryOf(world.plan, meant)
   return {
     id,
@@ -87,7 +90,8 @@ export function deviceSheet(world: World, id: Id): DeviceSheet | null {
     firmware: gear.firmware,
     factory: { login, ip, servesAddresses, ssid },
     sockets: socketsOf(world, id),
-    clients: testsAt(groundOf(world), id),
+    clients: testsAt(ground, id),
+    logins: loginPoints(ground, id),
     parent: gear.byRadio ? (deviceOf(world.plan, gear.parentId)?.name ?? null) : null,
     isAsPlanned: isAsPlanned(world, gear),
   }

@@ -1,7 +1,7 @@
 import { seededRandom } from '~/core/lib/random'
 import type { Random } from '~/core/lib/random'
-import { bareDevice, newAir } from '~/core/plan'
-import type { Device, SecurityMode, Site } from '~/core/plan'
+import { bareDevice, newAir, NEW_RADIUS_SERVER } from '~/core/plan'
+import type { Device, EapMethod, SecurityMode, Site } from '~/core/plan'
 import { boatyard } from './yard'
 
 /** Orders that a reader might carry out if it took a value for more than a value. `CANARY` is a file of the test's own. */
@@ -99,6 +99,8 @@ function hostileKey(random: Random): string {
   return Buffer.byteLength(long) < 8 ? `${long}--------`.slice(0, 12) : long
 }
 
+const METHODS: EapMethod[] = ['peap', 'ttls', 'tls']
+
 const MODES: SecurityMode[] = [
   'wpa2-aes',
   'wpa2-wpa3',
@@ -139,7 +141,14 @@ export function hostilePlan(seed: number, canary: string): Site {
       name: name(),
       mode: pick(random, MODES),
       passphrase: hostileKey(random).replaceAll('CANARY', 'x'),
-      radius: { serverId: 'radius', port: 1812, secret: text(100), authenticator: 'accessPoint' },
+      radius: {
+        serverId: 'radius',
+        port: 1812,
+        secret: text(100),
+        authenticator: 'accessPoint',
+        method: pick(random, METHODS),
+        trusts: clipped(text(60), 60),
+      },
     })),
     ssids: base.ssids.map((ssid) => ({
       ...ssid,
@@ -147,7 +156,11 @@ export function hostilePlan(seed: number, canary: string): Site {
     })),
     devices: [
       ...devices.map((device): Device => {
-        if (device.id === 'radius') return { ...device, radius: { port: 1812, clients, users } }
+        if (device.id === 'radius')
+          return {
+            ...device,
+            radius: { ...NEW_RADIUS_SERVER, authority: clipped(text(60), 60), clients, users },
+          }
         if (device.id === 'printer')
           return { ...device, air: newAir('ap-work-1', { ssidId: pick(random, base.ssids).id }) }
         return device

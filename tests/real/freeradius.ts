@@ -5,6 +5,32 @@ import { join } from 'node:path'
 import { FileFolder } from '../kit/fileFolder'
 import { ran } from './programs'
 
+const NOTHING_MORE = { modules: '', authorize: '', authenticate: '', servers: '' }
+
+/** The exported file of methods, and the server inside their tunnels as the program's own example has it. */
+const BY_METHODS = {
+  modules: '$INCLUDE ${raddbdir}/eap.conf',
+  authorize: '    eap',
+  authenticate: '    eap',
+  servers: `server inner-tunnel {
+  authorize {
+    mschap
+    eap
+    files
+    pap
+  }
+  authenticate {
+    Auth-Type PAP {
+      pap
+    }
+    Auth-Type MS-CHAP {
+      mschap
+    }
+    eap
+  }
+}`,
+}
+
 /** A FreeRADIUS of the test's own in its own folder, with the exported files and nothing else of the machine's. */
 export class FreeRadius {
   readonly folder = new FileFolder()
@@ -12,16 +38,17 @@ export class FreeRadius {
 
   constructor(
     readonly port: number,
-    private readonly more = { modules: '', authorize: '', authenticate: '', servers: '' },
+    private readonly more = NOTHING_MORE,
   ) {}
 
   /** Whether it starts with these files; what it says when it does not. */
-  async start(clients: string, users: string): Promise<{ ready: boolean; out: string }> {
+  async start(clients: string, users: string, eap?: string): Promise<{ ready: boolean; out: string }> {
     await this.stop()
+    if (eap !== undefined) this.folder.put('eap.conf', eap)
     this.folder.put('clients.conf', clients)
     this.folder.put('users', users)
     this.folder.put('radius.log', '')
-    this.folder.put('radiusd.conf', this.conf())
+    this.folder.put('radiusd.conf', this.conf(eap === undefined ? this.more : BY_METHODS))
     const server = spawn('freeradius', ['-f', '-d', this.folder.path], { stdio: 'ignore' })
     this.server = server
     for (let tries = 0; tries < 100 && server.exitCode === null; tries++) {
@@ -53,13 +80,15 @@ export class FreeRadius {
   }
 
   /** The modules that check passwords, and no others. */
-  private conf(): string {
+  private conf(more: typeof NOTHING_MORE): string {
     const { path } = this.folder
     return `prefix = /usr
 libdir = /usr/lib/freeradius
 raddbdir = ${path}
 logdir = ${path}
 run_dir = ${path}
+certdir = ${path}
+cadir = ${path}
 max_requests = 65536
 log {
   destination = files
@@ -80,7 +109,7 @@ modules {
   exec {
     wait = yes
   }
-${this.more.modules}
+${more.modules}
 }
 $INCLUDE ${path}/clients.conf
 server default {
@@ -91,7 +120,7 @@ server default {
   }
   authorize {
     mschap
-${this.more.authorize}
+${more.authorize}
     files
     pap
   }
@@ -102,10 +131,10 @@ ${this.more.authorize}
     Auth-Type MS-CHAP {
       mschap
     }
-${this.more.authenticate}
+${more.authenticate}
   }
 }
-${this.more.servers}
+${more.servers}
 `
   }
 }

@@ -1,10 +1,10 @@
 import { spawn } from 'node:child_process'
-import { join } from 'node:path'
 import { deviceFiles } from '~/core/formats'
-import { deviceOf, newAir } from '~/core/plan'
+import { deviceOf, newAir, NEW_RADIUS_SERVER } from '~/core/plan'
 import type { Device, Site } from '~/core/plan'
 import { freePort } from '../kit/freePort'
 import { boatyard, withDevice, withManagement, withProfile } from '../kit/yard'
+import { certificates } from '../real/certificates'
 import { FreeRadius } from '../real/freeradius'
 import { must, noNamespaces, ran, testWith } from '../real/programs'
 
@@ -21,65 +21,6 @@ const PLAIN = {
   servers: '',
 }
 
-/** PEAP as in the server's own example; certificates of the test's own. */
-const peap = (folder: string) => ({
-  modules: `  eap {
-    default_eap_type = peap
-    tls-config t {
-      private_key_file = ${folder}/server.key
-      certificate_file = ${folder}/server.pem
-      ca_file = ${folder}/ca.pem
-      tls_min_version = "1.2"
-      tls_max_version = "1.2"
-    }
-    peap {
-      tls = t
-      default_eap_type = mschapv2
-      virtual_server = inner
-    }
-    mschapv2 {
-    }
-  }`,
-  authorize: '    eap',
-  authenticate: '    eap',
-  servers: `server inner {
-  authorize {
-    mschap
-    eap
-    files
-    pap
-  }
-  authenticate {
-    Auth-Type MS-CHAP {
-      mschap
-    }
-    eap
-  }
-}`,
-})
-
-/** An authority of the test's own and a server's certificate with that DNS name. */
-function certificates(folder: string, name: string): void {
-  const at = (file: string) => join(folder, file)
-  const key = (file: string) => ['-newkey', 'rsa:2048', '-nodes', '-keyout', at(file)]
-  must('openssl', [
-    'req',
-    '-x509',
-    ...key('ca.key'),
-    '-out',
-    at('ca.pem'),
-    '-subj',
-    '/CN=yard ca',
-    '-days',
-    '2',
-  ])
-  must('openssl', [
-    ...['req', '-x509', ...key('server.key'), '-out', at('server.pem'), '-subj', `/CN=${name}`, '-days', '2'],
-    ...['-CA', at('ca.pem'), '-CAkey', at('ca.key')],
-    ...['-addext', `subjectAltName=DNS:${name}`, '-addext', 'extendedKeyUsage=serverAuth'],
-  ])
-}
-
 /** The boatyard with its login server on this machine, and the printer joining the SSID that asks for logins. */
 function loginYard(port: number, secret: string): Site {
   const site = withManagement(boatyard(), 'radius', { ip: '127.0.0.1', prefixLength: 8 })
@@ -93,6 +34,7 @@ function loginYard(port: number, secret: string): Site {
   })
   return withDevice(joined, 'radius', {
     radius: {
+      ...NEW_RADIUS_SERVER,
       port,
       clients: [{ deviceId: 'ap-office', secret }],
       users: [{ name: 'rigger', password: "a\\b'c%{x}" }],
@@ -185,7 +127,6 @@ testReal(
   async () => {
     const radius = new FreeRadius(await freePort())
     const { path } = radius.folder
-    const withPeap = new FreeRadius(radius.port, peap(path))
     const site = loginYard(radius.port, 'wire')
     const station = textOf(site, 'printer', 'wpa_supplicant').replace(
       '/etc/wpa_supplicant/login-server-ca.pem',
@@ -199,7 +140,11 @@ testReal(
       ]).ok
     const serve = async (name: string) => {
       certificates(path, name)
-      return withPeap.start(textOf(site, 'radius', 'clients'), textOf(site, 'radius', 'users'))
+      return radius.start(
+        textOf(site, 'radius', 'clients'),
+        textOf(site, 'radius', 'users'),
+        textOf(site, 'radius', '.eap'),
+      )
     }
     try {
       const name = /domain_match="([^"]+)"/.exec(station)![1]!
@@ -209,9 +154,8 @@ testReal(
       expect(await serve('elsewhere.example')).toMatchObject({ ready: true })
       expect(login(station.replace(/\}\n$/, identity))).toBe(false)
     } finally {
-      await withPeap.stop()
+      await radius.stop()
       radius.folder.remove()
-      withPeap.folder.remove()
     }
   },
   60_000,

@@ -1,13 +1,25 @@
 import { useEditForm } from '../../forms/useEditForm'
 import { useState } from 'react'
-import { KEPT_SECRET, isEnterprise, needsPassphrase, passphraseProblem, RADIUS_PORT } from '~/core/plan'
-import type { AnyRecord, RadiusTarget, SecurityMode, SecurityProfile } from '~/core/plan'
+import {
+  isEnterprise,
+  KEPT_SECRET,
+  METHOD_NAME,
+  needsPassphrase,
+  NEW_RADIUS_TARGET,
+  passphraseProblem,
+} from '~/core/plan'
+import type { AnyRecord, EapMethod, RadiusTarget, SecurityMode, SecurityProfile } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'
 import { MODE_NAME } from './modeNames'
 
 const MODES = (Object.keys(MODE_NAME) as SecurityMode[]).map((value) => ({ value, label: MODE_NAME[value] }))
+
+const METHODS = (Object.keys(METHOD_NAME) as EapMethod[]).map((value) => ({
+  value,
+  label: METHOD_NAME[value],
+}))
 
 interface Props {
   profile: SecurityProfile
@@ -72,13 +84,6 @@ export function ProfileForm({ profile, isNew, onDone }: Props) {
   )
 }
 
-const NO_TARGET: RadiusTarget = {
-  serverId: null,
-  port: RADIUS_PORT,
-  secret: null,
-  authenticator: 'accessPoint',
-}
-
 /** Whom the authenticator asks. A secret that is set stays on the server until it is typed anew. */
 function RadiusFields({
   radius,
@@ -88,7 +93,7 @@ function RadiusFields({
   onChange: (radius: RadiusTarget) => void
 }) {
   const { site } = useSite()
-  const target = radius ?? NO_TARGET
+  const target = radius ?? NEW_RADIUS_TARGET
   const set = (part: Partial<RadiusTarget>) => onChange({ ...target, ...part })
   const kept = target.secret === KEPT_SECRET
   return (
@@ -131,6 +136,28 @@ function RadiusFields({
         ]}
         onChange={(who) => set({ authenticator: who === 'controller' ? 'controller' : 'accessPoint' })}
       />
+      <SelectInput
+        label="Clients prove themselves by"
+        path="radius.method"
+        value={target.method}
+        choices={METHODS}
+        onChange={(method) => set({ method: (method ?? 'peap') as EapMethod })}
+        hint="What is set on people’s devices. The server has to offer it."
+      />
+      <div>
+        <TextInput
+          label="Clients trust certificates of"
+          path="radius.trusts"
+          value={target.trusts ?? ''}
+          placeholder="the site’s own authority"
+          onChange={(trusts) => set({ trusts })}
+        />
+        <CheckInput
+          label="They take any certificate"
+          checked={target.trusts === null}
+          onChange={(any) => set({ trusts: any ? null : '' })}
+        />
+      </div>
     </fieldset>
   )
 }

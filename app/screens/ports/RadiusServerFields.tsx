@@ -1,6 +1,6 @@
-import { KEPT_SECRET, kindOf } from '~/core/plan'
-import type { RadiusServer } from '~/core/plan'
-import { NumberInput, SelectInput, TextInput } from '../../components/inputs'
+import { KEPT_SECRET, kindOf, METHOD_NAME } from '~/core/plan'
+import type { EapMethod, RadiusServer } from '~/core/plan'
+import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'
 
 interface Props {
@@ -31,6 +31,31 @@ export function RadiusServerFields({ server, onChange }: Props) {
         max={65535}
         onChange={(port) => onChange({ ...server, port: port ?? 0 })}
       />
+      <TextInput
+        label="Its certificate is signed by"
+        path="radius.authority"
+        value={server.authority}
+        placeholder="the site’s own authority"
+        onChange={(authority) => onChange({ ...server, authority })}
+      />
+      <fieldset>
+        <legend className="text-[0.93rem]">Offers logins by</legend>
+        {(Object.keys(METHOD_NAME) as EapMethod[]).map((method) => (
+          <CheckInput
+            key={method}
+            label={METHOD_NAME[method]}
+            checked={server.methods.includes(method)}
+            onChange={(on) =>
+              onChange({
+                ...server,
+                methods: on
+                  ? [...server.methods, method]
+                  : server.methods.filter((other) => other !== method),
+              })
+            }
+          />
+        ))}
+      </fieldset>
       {server.clients.map((client, i) => (
         <div key={client.deviceId} className="grid grid-cols-[2fr_2fr_auto] items-end gap-3">
           <SelectInput

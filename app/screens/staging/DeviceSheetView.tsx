@@ -15,6 +15,7 @@ import { clockText, spanText } from './clockText'
 import { Elapsed } from './Elapsed'
 import { freeEnds, endText, endOf } from './freeEnds'
 import { LedMark } from './LedMark'
+import { TryLogin } from './TryLogin'
 
 interface Props {
   device: BoardDevice
@@ -69,6 +70,7 @@ export function DeviceSheetView({ device, sheet, state, nowS, bench, isPast, onC
           <Settings sheet={sheet} />
           <Sockets sheet={sheet} state={state} bench={bench} deviceId={id} />
           <Clients sheet={sheet} />
+          <TryLogin sheet={sheet} />
           <Past sheet={sheet} />
         </>
       )}

@@ -1,6 +1,8 @@
 import { nextEventUs } from '~/core/world'
 import type { World } from '~/core/world'
-import { boardDelta, deviceSheet, NOTHING_SEEN } from '~/field'
+import type { Login } from '~/core/network/layer3'
+import type { LoginTry } from '~/schema/bench'
+import { boardDelta, deviceSheet, groundOf, NOTHING_SEEN, tryLogin } from '~/field'
 import type { BoardDelta, DeviceSheet } from '~/field'
 import { liveAt, liveNow, setClock } from './live.server'
 
@@ -27,6 +29,16 @@ export function benchStateAt(siteId: string, atS: number): BenchState | null {
 export function sheetOf(siteId: string, deviceId: string | null): DeviceSheet | null {
   const live = liveNow(siteId)
   return live && deviceId !== null ? deviceSheet(live.world, deviceId) : null
+}
+
+/** What somebody sees who logs in at a device of the bench. Null: there is no bench, or no such SSID that asks for a login. */
+export function loginAtBench(
+  siteId: string,
+  deviceId: string,
+  { ssidId, ...person }: LoginTry,
+): Login | null {
+  const live = liveNow(siteId)
+  return live && tryLogin(groundOf(live.world), deviceId, ssidId, person)
 }
 
 /** Jumps to the next thing that happens by itself, and stands still there. False when nothing will. */

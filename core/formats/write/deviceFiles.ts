@@ -3,6 +3,7 @@ import { deviceOf, isOnAir, kindOf } from '../../plan'
 import type { Device, Id, Site } from '../../plan'
 import { dnsmasqConf } from './dnsmasq'
 import { freeradiusClients, freeradiusUsers } from './freeradius'
+import { freeradiusEap } from './freeradiusEap'
 import { Faults } from './grammars/faults'
 import type { Keys } from './grammars/faults'
 import { hostapdConf } from './hostapd'
@@ -128,6 +129,12 @@ const loginKinds = (site: Site, device: Device): Kind[] =>
           says: 'users (FreeRADIUS)',
           holdsKeys: true,
           write: (keys: Keys) => freeradiusUsers(site, device, keys),
+        },
+        {
+          kind: 'eap',
+          extension: '.conf',
+          says: 'how they prove themselves (FreeRADIUS)',
+          write: () => freeradiusEap(site, device),
         },
       ]
 

@@ -1,5 +1,5 @@
-import { profileOf } from '../../plan'
-import type { Device, SecurityProfile, Site, Ssid } from '../../plan'
+import { NEW_RADIUS_TARGET, profileOf } from '../../plan'
+import type { Device, EapMethod, SecurityProfile, Site, Ssid } from '../../plan'
 import type { Keys } from './grammars/faults'
 import { ssidHex, supplicantPsk, supplicantSae } from './grammars/wpa'
 import { ssidField } from './hostapd'
@@ -59,19 +59,41 @@ function securityLines(site: Site, ssid: Ssid, profile: SecurityProfile, keys: K
   }
 }
 
-/** Whose certificate the client accepts: without that it gives the password to whoever asks. */
+const METHOD_LINES: Record<EapMethod, string[]> = {
+  peap: ['eap=PEAP', 'phase2="auth=MSCHAPV2"'],
+  ttls: ['eap=TTLS', 'phase2="auth=PAP"'],
+  tls: ['eap=TLS'],
+}
+
 function loginLines(site: Site, { radius }: SecurityProfile): string[] {
   const server = slug(serverOf(site, radius)?.name ?? '')
+  const { method, trusts } = radius ?? NEW_RADIUS_TARGET
   return [
     'proto=RSN',
     'pairwise=CCMP',
-    'eap=PEAP',
-    'phase2="auth=MSCHAPV2"',
-    comment('The certificate of the authority that signed the server’s, copied here:'),
-    `ca_cert="/etc/wpa_supplicant/${server}-ca.pem"`,
-    comment('The DNS name in the server’s certificate:'),
-    `domain_match="${server}"`,
-    comment('Each person has an identity and a password of their own; they are not in the plan:'),
-    comment('identity and password belong here'),
+    ...METHOD_LINES[method],
+    ...(trusts === null
+      ? [comment('No authority is named: it gives itself away to whoever asks.')]
+      : trustLines(server, trusts)),
+    ...(method === 'tls'
+      ? [
+          comment(
+            'Each client has a certificate and a key of its own: client_cert and private_key belong here',
+          ),
+        ]
+      : [
+          comment('Each person has an identity and a password of their own; they are not in the plan:'),
+          comment('identity and password belong here'),
+        ]),
   ]
 }
+
+/** Whose certificate the client accepts: without that it gives the password to whoever asks. */
+const trustLines = (server: string, authority: string): string[] => [
+  comment(
+    `The certificate of the authority that signed the server’s${authority && ` (${authority})`}, copied here:`,
+  ),
+  `ca_cert="/etc/wpa_supplicant/${server}-ca.pem"`,
+  comment('The DNS name in the server’s certificate:'),
+  `domain_match="${server}"`,
+]

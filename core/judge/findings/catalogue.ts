@@ -212,7 +212,7 @@ export const CATALOGUE = {
   },
   'ENT-2': {
     mistake: 'Shared secret differs',
-    why: 'The server rejects in silence: it looks like a wrong password.',
+    why: 'The server rejects in silence: the login times out, as if the server were not there.',
     todo: 'Set the same secret at both ends.',
     severity: 'stop',
     stage: 'networks',
@@ -225,9 +225,9 @@ export const CATALOGUE = {
     stage: 'networks',
   },
   'ENT-4': {
-    mistake: 'Client not set to enterprise',
-    why: 'It does not connect, or asks for a key that does not exist.',
-    todo: 'Set the client’s profile to 802.1X by hand.',
+    mistake: 'Client profile not set for the login',
+    why: 'It does not connect, asks for a key that does not exist, or gives its password to whoever asks.',
+    todo: 'Set the client’s profile to 802.1X by hand, with a method that the server offers and the authority that signed its certificate.',
     severity: 'fix',
     stage: 'staging',
   },

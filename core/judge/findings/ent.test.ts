@@ -65,6 +65,18 @@ test('a client whose profile is not set to enterprise', () => {
   expect(seen(ent4, joins(true))).toEqual([])
 })
 
+test('clients set to a method that the server does not offer, or that trust another authority', () => {
+  expect(seen(ent4, asks({ method: 'ttls' }))[0]?.says).toContain('offers PEAP')
+  expectMended(ent4, asks({ method: 'ttls' }))
+  expectMended(ent4, asks({ trusts: 'County clerk' }))
+  expect(seen(ent4, knows({ methods: ['ttls', 'peap'] }))).toEqual([])
+})
+
+test('clients that take any certificate give their passwords away', () => {
+  expect(seen(ent4, asks({ trusts: null }))[0]).toMatchObject({ severity: 'fix' })
+  expectMended(ent4, asks({ trusts: null }))
+})
+
 describe('lists that stop a server, or open it', () => {
   const said = (site: Site) => seen(ent3, site).map(({ says }) => says)
   const radius = boatyard().devices.find(({ id }) => id === 'radius')!.radius!

@@ -1,7 +1,7 @@
 import { loginAt } from '../../network/layer3'
 import type { LoginFault, Twin } from '../../network/layer3'
-import { deviceOf, isEnterprise, isOnAir, profileOf, ssidsOn } from '../../plan'
-import type { Device, SecurityProfile, Site, Ssid } from '../../plan'
+import { deviceOf, isEnterprise, isOnAir, METHOD_NAME, profileOf, ssidsOn } from '../../plan'
+import type { Device, RadiusServer, SecurityProfile, Site, Ssid } from '../../plan'
 import { listFaults } from './entLists'
 import { putDevice } from './mends'
 import type { Code } from './catalogue'
@@ -29,26 +29,53 @@ export const ent3: Rule = {
   ],
 }
 
-/** A client in the plan that joins an enterprise SSID with a profile that is not. */
+const unfitProfile = faultRule('ENT-4', ['ENT-4'])
+
+/** Clients that are not set to enterprise, or to another way than the server's; and those that trust just anybody. */
 export const ent4: Rule = {
   code: 'ENT-4',
-  check: ({ site }) =>
-    site.devices.flatMap((client) => {
-      const ssid = site.ssids.find(({ id }) => id === client.air?.ssidId)
-      const profile = ssid && profileOf(site, ssid)
-      if (!client.air || client.air.enterprise || !ssid || !isEnterprise(profile)) return []
-      return [
-        {
-          says: `${client.name} joins “${ssid.name}”, which asks for a login, and is not set to enterprise.`,
-          where: [atDevice(client), atSsid(ssid)],
-          mend: putDevice(`Set ${client.name} to enterprise`, {
-            ...client,
-            air: { ...client.air, enterprise: true },
-          }),
-        },
-      ]
-    }),
+  check: (plan) => [...notSet(plan.site), ...unfitProfile.check(plan), ...trusting(plan.site)],
 }
+
+const notSet = (site: Site): Sighting[] =>
+  site.devices.flatMap((client) => {
+    const ssid = site.ssids.find(({ id }) => id === client.air?.ssidId)
+    const profile = ssid && profileOf(site, ssid)
+    if (!client.air || client.air.enterprise || !ssid || !isEnterprise(profile)) return []
+    return [
+      {
+        says: `${client.name} joins “${ssid.name}”, which asks for a login, and is not set to enterprise.`,
+        where: [atDevice(client), atSsid(ssid)],
+        mend: putDevice(`Set ${client.name} to enterprise`, {
+          ...client,
+          air: { ...client.air, enterprise: true },
+        }),
+      },
+    ]
+  })
+
+/** Clients that take any certificate tell their passwords to whoever shows the SSID. Common practice, no source. */
+const trusting = (site: Site): Sighting[] =>
+  site.profiles.flatMap((profile) => {
+    const server = deviceOf(site, profile.radius?.serverId ?? null)
+    if (!isEnterprise(profile) || !server?.radius || profile.radius?.trusts !== null) return []
+    return [
+      {
+        says: `Clients of “${profile.name}” take any certificate for that of ${server.name}: whoever shows that SSID gets their logins.`,
+        where: [atProfile(profile)],
+        severity: 'fix' as const,
+        mend: trust(profile, server, server.radius.authority),
+      },
+    ]
+  })
+
+const trust = (profile: SecurityProfile, server: Device, authority: string): Mend | undefined =>
+  profile.radius
+    ? putProfile(`Let clients trust who signed the certificate of ${server.name}`, {
+        ...profile,
+        radius: { ...profile.radius, trusts: authority },
+      })
+    : undefined
 
 interface Failed extends Sighting {
   fault: LoginFault
@@ -94,6 +121,7 @@ function mendFor(
       ...profile,
       radius: { ...radius, port: server.radius.port },
     })
+  if (fault === 'ENT-4') return clientMend(profile, server, server.radius)
   if (fault === 'ENT-2' && known?.secret && oneSecret(server))
     return putProfile(`Use the secret that ${server.name} has`, {
       ...profile,
@@ -105,6 +133,18 @@ function mendFor(
       radius: { ...server.radius, clients: withClients(site, server, profile, ssid) },
     })
   return undefined
+}
+
+/** The client profile set to what the server offers. */
+function clientMend(profile: SecurityProfile, server: Device, known: RadiusServer): Mend | undefined {
+  const [method] = known.methods
+  if (!profile.radius || !method) return undefined
+  return known.methods.includes(profile.radius.method)
+    ? trust(profile, server, known.authority)
+    : putProfile(`Set clients of “${profile.name}” to ${METHOD_NAME[method]}`, {
+        ...profile,
+        radius: { ...profile.radius, method },
+      })
 }
 
 const oneSecret = (server: Device): boolean =>

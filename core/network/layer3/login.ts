@@ -1,19 +1,25 @@
 import type { Attachment } from '../layer2'
 import { deviceOf, isEnterprise, profileOf } from '../../plan'
-import type { Device, SecurityProfile, Ssid } from '../../plan'
+import type { Device, RadiusServer, SecurityProfile, Ssid } from '../../plan'
 import { between } from './between'
 import { hostOfDevice } from './hosts'
+import { listFault, trustFault, userFault } from './loginFaults'
+import type { Login, LoginFault, Person, Shows } from './loginFaults'
 import type { Twin } from './twin'
 
-export type LoginFault = 'ENT-1' | 'ENT-2' | 'ENT-3' | 'ENT-4' | 'path'
+const fails = (fault: LoginFault, shows: Shows, says: string, serverLog: string | null): Login => ({
+  ok: false,
+  fault,
+  shows,
+  says,
+  serverLog,
+})
 
-/** How a client's 802.1X login ends, and what to blame when it fails. Source: RFC 3580, RFC 2865. */
-export type Login = { ok: true; says: string } | { ok: false; fault: LoginFault; says: string }
-
-const no = (fault: LoginFault, says: string): Login => ({ ok: false, fault, says })
-
-/** The login of a client at an SSID on one access point; null where the SSID asks for none. */
-export function loginAt(twin: Twin, ssid: Ssid, accessPointId: string): Login | null {
+/**
+ * The login of a client at an SSID on one access point; null where the SSID asks for none. Without a person it is one whom the
+ * server knows, with the client profile as the plan has it.
+ */
+export function loginAt(twin: Twin, ssid: Ssid, accessPointId: string, person?: Person): Login | null {
   const profile = profileOf(twin.site, ssid)
   if (!profile || !isEnterprise(profile)) return null
   const accessPoint = deviceOf(twin.site, accessPointId)
@@ -23,35 +29,53 @@ export function loginAt(twin: Twin, ssid: Ssid, accessPointId: string): Login | 
       : accessPoint
   const server = deviceOf(twin.site, profile.radius?.serverId ?? null)
   if (!profile.radius || !server?.radius)
-    return no('ENT-3', `“${profile.name}” asks for a login, and no RADIUS server is named for it.`)
-  if (!client) return no('path', `No controller is named that could ask ${server.name} for the clients.`)
+    return fails(
+      'ENT-3',
+      'timedOut',
+      `“${profile.name}” asks for a login, and no RADIUS server is named for it.`,
+      null,
+    )
+  if (!client)
+    return fails(
+      'path',
+      'timedOut',
+      `No controller is named that could ask ${server.name} for the clients.`,
+      null,
+    )
   const path = pathTo(twin, client, server)
-  if (path !== null) return no('path', path)
-  return settings(profile, client, server)
+  if (path !== null) return fails('path', 'timedOut', path, null)
+  return settings(profile, client, server, server.radius, person)
 }
 
-function settings(profile: SecurityProfile, client: Device, server: Device): Login {
+/** What stops it first: the server is not heard, then the method, the certificate, the person. */
+function settings(
+  profile: SecurityProfile,
+  client: Device,
+  server: Device,
+  known: RadiusServer,
+  person: Person | undefined,
+): Login {
   const { radius: target } = profile
-  const { radius: known } = server
-  if (!target || !known) return no('ENT-3', `${server.name} serves no logins.`)
+  if (!target) return fails('ENT-3', 'timedOut', `${server.name} serves no logins.`, null)
   if (target.port !== known.port)
-    return no(
+    return fails(
       'ENT-1',
+      'timedOut',
       `${client.name} asks ${server.name} at port ${target.port}, and it listens on ${known.port}: the login times out.`,
+      null,
     )
-  const listed = known.clients.find(({ deviceId }) => deviceId === client.id)
-  if (!listed)
-    return no('ENT-3', `${server.name} does not list ${client.name} as a client and rejects what it asks.`)
-  if (listed.secret !== target.secret || target.secret === null)
-    return no(
-      'ENT-2',
-      `The shared secret of “${profile.name}” and the one ${server.name} has for ${client.name} are not the same: it rejects in silence.`,
-    )
-  if (known.users.length === 0) return no('ENT-3', `${server.name} has no users, so nobody can log in.`)
-  return {
-    ok: true,
-    says: `${client.name} asks ${server.name} at port ${target.port}, and the login passes.`,
-  }
+  const fault =
+    listFault(profile, target, client, server.name, known) ??
+    trustFault(profile, target, server.name, known) ??
+    userFault(target, server.name, known, person)
+  return (
+    fault ?? {
+      ok: true,
+      shows: 'connected',
+      says: `${client.name} asks ${server.name} at port ${target.port}, and the login passes.`,
+      serverLog: 'Login OK',
+    }
+  )
 }
 
 /** Why the client's packets do not get to the server and back, or null when they do: both by their real addresses. */
