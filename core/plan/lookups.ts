@@ -99,12 +99,36 @@ export const vlanName = (site: Site, vlanId: number): string => {
   return network ? `VLAN ${vlanId} (${network.name})` : `VLAN ${vlanId}`
 }
 
-/** The VLANs an access point must have on its wire: its management first, then its SSIDs and its jacks. */
+/** The controller at the other end of a remote access point's tunnel; undefined for what has none into this site. */
+export function tunnelEnd(site: Site, device: Device): Device | undefined {
+  if (!device.remote) return undefined
+  const controller = deviceOf(site, device.adoption?.controllerId ?? null)
+  return controller?.controller && controller.controller.form !== 'hosted' ? controller : undefined
+}
+
+/** Remote access points whose tunnels end at a controller. */
+export const tunnelsAt = (site: Site, controllerId: Id): Device[] =>
+  site.devices.filter((device) => tunnelEnd(site, device)?.id === controllerId)
+
+/** The VLANs an access point must have on its wire: its management first, then its SSIDs and its jacks; at a controller those of its tunnels. */
 export function vlansServed(site: Site, device: Device): VlanId[] {
-  const networks = [
-    networkOf(site, device.management.networkId),
+  const far = device.controller ? tunnelsAt(site, device.id) : []
+  return [
+    ...new Set([
+      ...vlansOf([networkOf(site, device.management.networkId)]),
+      ...[device, ...far].flatMap((one) => vlansCarried(site, one)),
+    ]),
+  ]
+}
+
+/** The VLANs of its SSIDs and its jacks. */
+export const vlansCarried = (site: Site, device: Device): VlanId[] =>
+  vlansOf([
+    ...ssidsOn(site, device).map(({ networkId }) => networkOf(site, networkId)),
     ...ssidsOn(site, device).map(({ networkId }) => networkOf(site, networkId)),
     ...(site.groups.length > 0 ? device.ports.map(({ number }) => jackNetwork(site, device.id, number)) : []),
-  ]
-  return [...new Set(networks.flatMap((network) => (network ? [network.vlanId] : [])))]
-}
+  ])
+
+const vlansOf = (networks: (Network | undefined)[]): VlanId[] => [
+  ...new Set(networks.flatMap((network) => (network ? [network.vlanId] : []))),
+]

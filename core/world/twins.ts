@@ -1,4 +1,4 @@
-import { isUp } from './adoption'
+import { isOnAir, isUp } from './adoption'
 import { composed } from './configuration'
 import { uplinkFault } from '../radio/backhaul'
 import type { Alive } from '../network/layer2'
@@ -86,6 +86,11 @@ const alive = (world: World, site: Site, device: (id: Id) => boolean): Alive => 
     if (child?.air?.way === 'mesh' && !world.gear.get(childId)?.byRadio)
       return `The radio uplink of ${child.name} rests while it has a cable.`
     return uplinkFault(site, childId)
+  },
+  // A device elsewhere runs for as long as its tunnel is up.
+  tunnel: (childId) => {
+    const far = world.gear.get(childId)
+    return far && isOnAir(far.phase) ? null : (far?.waitsFor ?? 'It has not joined its controller yet.')
   },
 })
 

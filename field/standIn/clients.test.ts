@@ -1,7 +1,9 @@
-import { spoiltYard, yard } from '~/tests/kit/yard'
+import { bench, later, phase } from '~/tests/kit/bench'
+import { longMole, spoiltYard, withPort, yard } from '~/tests/kit/yard'
 import { planTwin } from '~/core/radio/backhaul'
 import type { Site } from '~/core/plan'
-import { runClientTests } from './clients'
+import { perform } from '~/core/world'
+import { groundOf, runClientTests, testsAt } from './clients'
 import type { TestGround } from './clients'
 
 /** Everything of the plan up and settled. */
@@ -46,4 +48,39 @@ test('the planted mistakes show: an access point without power serves nobody', (
     'TernQuay-Crew on Chandlery AP',
     'TernQuay-Berths on Chandlery AP',
   ])
+})
+
+describe('a client of an access point elsewhere', () => {
+  const atHome = (site: Site) => {
+    const world = bench(site, 20)
+    if (phase(world, 'ap-home') === 'waiting') {
+      expect(perform(world, { kind: 'adopt', deviceId: 'ap-home' })).toBeNull()
+      later(world, 20)
+    }
+    return { world, tests: () => testsAt(groundOf(world), 'ap-home') }
+  }
+
+  test('gets its address through the tunnel, from the server in the harbour', () => {
+    const { world, tests } = atHome(longMole())
+    expect(phase(world, 'ap-home')).toBe('running')
+    expect(tests().map(({ ok, ip }) => [ok, ip?.split('.')[2]])).toEqual([
+      [true, '24'],
+      [true, '60'],
+    ])
+    const linkId = longMole().links.find(({ a, b }) => [a, b].some((end) => end.deviceId === 'controller'))!.id
+    expect(perform(world, { kind: 'pullCable', linkId })).toBeNull()
+    later(world, 5)
+    expect(tests().every(({ ok }) => !ok)).toBe(true)
+  })
+
+  test('gets none while the controller’s port does not carry its VLAN, or no tunnel stands', () => {
+    const narrow = atHome(withPort(longMole(), 'switch', 2, { taggedVlans: [60] }))
+    expect(narrow.tests()).toMatchObject([
+      { ok: false, says: expect.stringContaining('not a member of VLAN 24') as string },
+      { ok: true },
+    ])
+    const site = longMole()
+    const shut = atHome({ ...site, forwards: site.forwards.slice(1) })
+    expect(shut.tests()[0]?.says).toMatch(/not on the air|tunnel/)
+  })
 })

@@ -8,6 +8,7 @@ import { ctl5 } from './ctl5'
 import { ctl6 } from './ctl6'
 import { ctl7, ctl8 } from './ctl78'
 import { rmt1 } from './rmt1'
+import { vln1 } from './vln1'
 
 const says = (rule: Parameters<typeof seen>[0], site: Site) => seen(rule, site).map((one) => one.says)
 const withController = (part: Parameters<typeof withPart<'controller'>>[3], site = yard()) =>
@@ -274,5 +275,8 @@ test('RMT-1: a socket on no network, and a tunnel too slow for speech (ITU-T G.1
   expect(says(rmt1, mapped)).toEqual([])
 })
 
-test('a remote access point has no cable, and no finding of the cabled kind', () =>
-  expect(codes(remote()).filter((code) => code !== 'WSH-1')).toEqual([]))
+test('a remote access point has no cable; what its tunnel carries has to get past the controller’s port', () => {
+  expect(codes(remote()).filter((code) => code !== 'WSH-1')).toEqual(['VLN-1'])
+  expect(says(vln1, remote())).toEqual([expect.stringMatching(/is missing on .* port/)])
+  expectMended(vln1, remote())
+})

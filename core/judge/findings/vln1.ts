@@ -1,4 +1,5 @@
-import { isAccessPoint, kindOf, neighbourAt, portName } from '../../plan'
+import { behaviourOf } from '../../network/layer2'
+import { isAccessPoint, neighbourAt, portName } from '../../plan'
 import type { LinkEnd, Site } from '../../plan'
 import { putPort } from './mends'
 import type { Rule } from './types'
@@ -36,5 +37,5 @@ export const vln1: Rule = {
 /** A port to another bridge may carry several VLANs; one to a client must not. */
 const carriesMore = (site: Site, end: LinkEnd): boolean => {
   const device = neighbourAt(site, end)?.device
-  return device !== undefined && kindOf(device).forwards !== 'host'
+  return device !== undefined && behaviourOf(site, device) !== 'host'
 }

@@ -1,5 +1,5 @@
 import type { Device, Id, Link, LinkEnd, Network, Site } from '../../plan/types'
-import { networkOf } from '../../plan/lookups'
+import { networkOf, tunnelEnd } from '../../plan/lookups'
 import type { PortKey } from './keys'
 import { socket } from './keys'
 import type { Fabric, FabricNode } from './fabricTypes'
@@ -13,8 +13,15 @@ export interface Alive {
   link: (id: Id) => boolean
   /** Why the radio uplink of a device never registers, in a sentence; null: it does. */
   air: (childId: Id) => string | null
+  /** Why the tunnel of an access point elsewhere is down, in a sentence; null: it is up. */
+  tunnel: (childId: Id) => string | null
 }
-export const EVERYTHING_ALIVE: Alive = { device: () => true, link: () => true, air: () => null }
+export const EVERYTHING_ALIVE: Alive = {
+  device: () => true,
+  link: () => true,
+  air: () => null,
+  tunnel: () => null,
+}
 
 /** The site as a graph of bridges, cables and radio links, ready to be walked. */
 export function buildFabric(site: Site, alive: Alive = EVERYTHING_ALIVE): Fabric {
@@ -23,12 +30,18 @@ export function buildFabric(site: Site, alive: Alive = EVERYTHING_ALIVE): Fabric
   for (const device of site.devices) if (alive.device(device.id)) nodes.set(device.id, nodeOf(device))
   for (const link of site.links) if (alive.link(link.id)) connect(nodes, link)
   const silentAir = new Map<Id, string>()
-  for (const { device, ports } of nodes.values()) {
+  for (const { device } of nodes.values()) {
     const silent = device.air && alive.air(device.id)
     if (silent) silentAir.set(device.id, silent)
-    else if (device.air) connectAir(nodes, device.id, ports)
+    else if (device.air) connectByChild(nodes, device.air.deviceId, device.id, 'air')
   }
-  return { site, nodes, silentAir, whyDark: alive.whyDark ?? (() => null) }
+  return {
+    site,
+    nodes,
+    silentAir,
+    silentTunnels: joinTunnels(nodes, site, alive),
+    whyDark: alive.whyDark ?? (() => null),
+  }
 }
 
 function connect(nodes: Map<Id, FabricNode>, link: Link): void {
@@ -39,14 +52,26 @@ function connect(nodes: Map<Id, FabricNode>, link: Link): void {
   b.peer = { deviceId: link.a.deviceId, key: socket(link.a.port), link }
 }
 
-/** A radio link stands where the parent has a port for this child: it offers the SSID, or is the other bridge end. */
-function connectAir(nodes: Map<Id, FabricNode>, childId: Id, ports: FabricNode['ports']): void {
-  const parentId = nodes.get(childId)?.device.air?.deviceId ?? ''
-  const key: PortKey = `air:${childId}`
-  const [down, up] = [nodes.get(parentId)?.ports.get(key), ports.get('air')]
+/** A radio link stands where the parent has a port for this child: it offers the SSID, or is the other bridge end. So does a tunnel. */
+function connectByChild(nodes: Map<Id, FabricNode>, parentId: Id, childId: Id, by: 'air' | 'tunnel'): void {
+  const key: PortKey = `${by}:${childId}`
+  const [down, up] = [nodes.get(parentId)?.ports.get(key), nodes.get(childId)?.ports.get(by)]
   if (!down || !up) return
-  down.peer = { deviceId: childId, key: 'air', link: null }
+  down.peer = { deviceId: childId, key: by, link: null }
   up.peer = { deviceId: parentId, key, link: null }
+}
+
+/** Joins access points elsewhere to their controllers; those whose tunnel is down are given with the reason. */
+function joinTunnels(nodes: Map<Id, FabricNode>, site: Site, alive: Alive): Map<Id, string> {
+  const silent = new Map<Id, string>()
+  for (const { device } of nodes.values()) {
+    const controller = tunnelEnd(site, device)
+    if (!controller) continue
+    const why = alive.tunnel(device.id)
+    if (why === null) connectByChild(nodes, controller.id, device.id, 'tunnel')
+    else silent.set(device.id, why)
+  }
+  return silent
 }
 
 /** The port at which a device itself speaks in a network, or null when it has no interface there. */

@@ -33,4 +33,6 @@ export interface Fabric {
   whyDark: (id: Id) => string | null
   /** Radio uplinks that carry nothing, by the device that has them, and why in a sentence. */
   silentAir: Map<Id, string>
+  /** Tunnels that are down, by the access point elsewhere, and why in a sentence. */
+  silentTunnels: Map<Id, string>
 }

@@ -1,11 +1,21 @@
 import type { Id } from '../../plan/types'
 
 /**
- * A port of a bridge: a socket, an SSID on the air, the radio link up or down, the device's own interface in a VLAN,
+ * A port of a bridge: a socket, an SSID on the air, the radio link up or down, the tunnel to a
+ * controller or of an access point elsewhere, the device's own interface in a VLAN,
  * its interface on the uplink, or a modem's feed.
  */
 export type PortKey =
-  `port:${number}` | `ssid:${string}` | `air:${string}` | 'air' | `self:${number}` | 'self' | 'up' | 'feed'
+  | `port:${number}`
+  | `ssid:${string}`
+  | `air:${string}`
+  | 'air'
+  | `tunnel:${string}`
+  | 'tunnel'
+  | `self:${number}`
+  | 'self'
+  | 'up'
+  | 'feed'
 
 export interface Place {
   deviceId: Id

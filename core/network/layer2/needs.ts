@@ -1,10 +1,11 @@
-import { isInnerRouter, kindOf, wanOf } from '../../plan/kinds'
+import { isInnerRouter, wanOf } from '../../plan/kinds'
 import { networkAround } from '../addressing'
 import { networkOf } from '../../plan/lookups'
 import type { Device, Id, Network } from '../../plan/types'
 import { attachmentsOf } from './attachments'
 import type { Fabric } from './fabricTypes'
 import { socket } from './keys'
+import { behaviourOf } from './nodes'
 import type { Place } from './keys'
 import { awareSocketsBehind, portAt } from './plain'
 
@@ -23,11 +24,14 @@ export function vlanNeeds(fabric: Fabric): VlanNeed[] {
     return network ? [{ from: place, network, who: label }] : []
   })
   const gear = site.devices
-    .filter(({ station, management }) => station === null && management.addressing !== 'none')
+    .filter(
+      ({ station, remote, management }) =>
+        station === null && remote === null && management.addressing !== 'none',
+    )
     .flatMap((device): VlanNeed[] => {
       const network = networkOf(site, device.management.networkId)
       if (!network) return []
-      const key = kindOf(device).forwards === 'host' ? 'self' : (`self:${network.vlanId}` as const)
+      const key = behaviourOf(site, device) === 'host' ? 'self' : (`self:${network.vlanId}` as const)
       return [{ from: { deviceId: device.id, key }, network, who: `${device.name} itself` }]
     })
   return [...clients, ...gear, ...uplinkNeeds(fabric)]

@@ -1,5 +1,14 @@
 import { kindOf, routesAtHome, wanOf } from '../../plan/kinds'
-import { jackNetwork, networkOf, portSpecOf, ssidsOn, vlansServed } from '../../plan/lookups'
+import {
+  jackNetwork,
+  networkOf,
+  portSpecOf,
+  ssidsOn,
+  tunnelEnd,
+  tunnelsAt,
+  vlansCarried,
+  vlansServed,
+} from '../../plan/lookups'
 import type { Device, Id, Port, Site, VlanId } from '../../plan/types'
 import type { Behaviour, FabricNode, FabricPort, PortGroup } from './fabricTypes'
 import { placeKey, socket } from './keys'
@@ -7,8 +16,10 @@ import type { PortKey } from './keys'
 import { admitsAll, membershipOf, untaggedMember } from './membership'
 import type { Membership } from './membership'
 
-function behaviourOf(device: Device): Behaviour {
+/** How a device treats frames. A controller at which tunnels end sorts what comes out of them by VLAN. */
+export function behaviourOf(site: Site, device: Device): Behaviour {
   const { forwards } = kindOf(device)
+  if (forwards === 'host' && device.controller && tunnelsAt(site, device.id).length > 0) return 'aware'
   return forwards === 'byRole' ? (routesAtHome(device) ? 'aware' : 'transparent') : forwards
 }
 
@@ -37,10 +48,11 @@ interface Context {
 export function nodeBuilder(site: Site): (device: Device) => FabricNode {
   const context = contextOf(site)
   return (device) => {
-    const behaviour = behaviourOf(device)
+    const behaviour = behaviourOf(site, device)
     const ports = [
       ...sockets(context, device, behaviour),
       ...radioPorts(context, device),
+      ...tunnelPorts(site, device),
       ...ownInterfaces(context, device, behaviour),
     ]
     return {
@@ -64,7 +76,9 @@ function contextOf(site: Site): Context {
 }
 
 function sockets({ site }: Context, device: Device, behaviour: Behaviour): BarePort[] {
-  const wire = kindOf(device).wireVlans === 'bySsids' ? new Set(vlansServed(site, device)) : null
+  const { wireVlans, forwards } = kindOf(device)
+  const bySsids = wireVlans === 'bySsids' || (forwards === 'host' && behaviour === 'aware')
+  const wire = bySsids ? new Set(vlansServed(site, device)) : null
   return device.ports.map((port) => {
     const key = socket(port.number)
     if (wanOf(device)?.port === port.number && behaviour === 'aware')
@@ -118,6 +132,22 @@ function radioPorts({ site, children, allVlans }: Context, device: Device): Bare
     ...offered.map((ssid) => portOf(`ssid:${ssid.id}`, untaggedMember(vlanOfSsid(ssid.id)))),
     ...down,
     ...up,
+  ]
+}
+
+/** A tunnel carries the VLANs of the SSIDs and jacks at its far end, all of them tagged. */
+function tunnelPorts(site: Site, device: Device): BarePort[] {
+  const carried = (far: Device): Membership => ({
+    pvid: null,
+    tagged: new Set(vlansCarried(site, far)),
+    admit: 'taggedOnly',
+    ingressFilter: true,
+  })
+  return [
+    ...(tunnelEnd(site, device) ? [portOf('tunnel', carried(device))] : []),
+    ...(device.controller ? tunnelsAt(site, device.id) : []).map((far) =>
+      portOf(`tunnel:${far.id}`, carried(far)),
+    ),
   ]
 }
 

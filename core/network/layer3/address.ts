@@ -77,6 +77,9 @@ function joinStages({ twin }: Asking, from: Attachment): Stage[] {
     return [stage('join', false, 'The SSID is on no network, so its frames go nowhere.')]
   if (!twin.fabric.nodes.has(from.place.deviceId))
     return [stage('join', false, notRunning(twin, from.place.deviceId))]
+  const down = twin.fabric.silentTunnels.get(from.place.deviceId)
+  if (down !== undefined)
+    return [stage('join', false, `The tunnel of ${deviceName(twin, from.place.deviceId)} is down: ${down}`)]
   const air = joined(twin, from)
   const on = stage('join', true, `The client is on ${from.label}.`)
   if (!air) return [on]

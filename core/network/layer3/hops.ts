@@ -30,6 +30,7 @@ export function keyText(site: Site, deviceId: Id, key: PortKey): string {
   const number = socketNumber(key)
   if (number !== null) return `port ${(device && portSpecOf(site, device, number)?.label) ?? number}`
   if (key.startsWith('ssid:')) return `SSID ${site.ssids.find(({ id }) => `ssid:${id}` === key)?.name ?? ''}`
+  if (key.startsWith('tunnel')) return 'its tunnel'
   return AIR_OR_OWN[key] ?? (key.startsWith('air:') ? 'its radio link' : 'its own interface')
 }
 
