@@ -7,7 +7,8 @@ import { check } from './problems'
 
 /** What a person asks of a bench: of the whole of it, or an action of somebody at it. */
 export type BenchRequest =
-  | { kind: 'setUp'; begins: 'carton' | 'prepared' }
+  /** With a mistake hidden, if wished. */
+  | { kind: 'setUp'; begins: 'carton' | 'prepared'; hides?: boolean }
   | { kind: 'clear' | 'step' | 'follow' }
   | { kind: 'speed'; speed: number }
   | { kind: 'powerAll' | 'adoptAll' }
@@ -53,6 +54,11 @@ const ACTIONS = {
     mode: choice('staging', 'inUse').default('staging'),
     login: choice('factory', 'own').default('factory'),
   },
+  slip: {
+    code: Joi.string().max(12).allow(null).default(null),
+    luck: Joi.number().integer().min(0).default(0),
+  },
+  reveal: {},
   licences: { controllerId: id().required(), ended: flag(true) },
 } satisfies Record<Exclude<Action['kind'], 'replan'>, Record<string, Joi.Schema>>
 
@@ -66,6 +72,7 @@ const only = (kind: BenchRequest['kind'], schema: Joi.Schema) =>
 const request = Joi.object({
   kind: choice('setUp', 'clear', 'step', 'follow', 'speed', 'powerAll', 'adoptAll', 'many', 'do').required(),
   begins: only('setUp', choice('carton', 'prepared').default('prepared')),
+  hides: only('setUp', flag(false)),
   speed: only(
     'speed',
     Joi.number()

@@ -6,6 +6,7 @@ import { twinOf } from '../network/layer3'
 import type { Twin } from '../network/layer3'
 import { bareDevice, deviceOf, endKey, newAir, newPort } from '../plan'
 import type { Device, Id, Link, Site } from '../plan'
+import { laidLinks } from './planned'
 import type { Gear, Laptop, World } from './types'
 
 /** The laptop as a device of the running site. */
@@ -122,9 +123,10 @@ function withParent(
 }
 
 /** Planned cables that are out leave their sockets to patch cables. */
-export function linksNow({ plan, pulled, patches, laptop }: World): Link[] {
+export function linksNow(world: World): Link[] {
+  const { pulled, patches, laptop } = world
   const taken = new Set(patches.flatMap(({ a, b }) => [endKey(a), endKey(b)]))
-  const planned = plan.links.filter(
+  const planned = laidLinks(world).filter(
     ({ id, a, b }) => !pulled.has(id) || (!taken.has(endKey(a)) && !taken.has(endKey(b))),
   )
   const cord: Link[] = laptop.at

@@ -1,5 +1,6 @@
 import type { CapwapState, Phase } from './adoption'
 import type { Configuration } from './configuration'
+import type { Slip } from './faults'
 import type { Attempt } from '../network/discovery'
 import type { Lease } from '../network/layer3'
 import type { Id, Ip, Link, LinkEnd, Site } from '../plan'
@@ -91,6 +92,8 @@ export interface World {
   /** What is meant: what a person types in and a controller sends. */
   plan: Site
   revision: number
+  /** The plan as the hands carry it out who slip once, and what the slip was; null: they do not. Nobody is told. */
+  hands: Slip | null
   seed: number
   nowUs: number
   serial: number

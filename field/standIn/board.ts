@@ -65,6 +65,8 @@ export interface BoardDelta {
   nowS: number
   revision: number
   begins: World['start']
+  /** Something is hidden; what it is, is not told. */
+  hides: boolean
   /** Only where devices came or went: all that stays as it is, in order. */
   statics: BoardStatic[] | null
   rows: BoardRow[]
@@ -122,6 +124,7 @@ export function told(world: World, seen: Cursor): { delta: BoardDelta; seen: Cur
       nowS: world.nowUs * S_PER_US,
       revision: world.revision,
       begins: world.start,
+      hides: world.hands !== null,
       statics: isNewPlan ? world.plan.devices.map((device) => staticOf(world, device)) : null,
       rows: now.map((one) => rowOf(world, one)),
       cables: cables.filter(({ id, pulled }) => seen.cables.get(id) !== pulled),

@@ -67,7 +67,9 @@ describe('a client of an access point elsewhere', () => {
       [true, '24'],
       [true, '60'],
     ])
-    const linkId = longMole().links.find(({ a, b }) => [a, b].some((end) => end.deviceId === 'controller'))!.id
+    const linkId = longMole().links.find(({ a, b }) =>
+      [a, b].some((end) => end.deviceId === 'controller'),
+    )!.id
     expect(perform(world, { kind: 'pullCable', linkId })).toBeNull()
     later(world, 5)
     expect(tests().every(({ ok }) => !ok)).toBe(true)

@@ -25,7 +25,7 @@ interface Props {
 }
 
 /** The bench's own clock, its speed, what has been, and what concerns the whole bench. */
-export function BenchClock({ bench: { ask, busy }, state, nowS, atS, onLook }: Props) {
+export function BenchClock({ bench: { ask, act, busy }, state, nowS, atS, onLook }: Props) {
   const { revision } = useSite()
   const shownS = atS ?? nowS
   return (
@@ -71,6 +71,11 @@ export function BenchClock({ bench: { ask, busy }, state, nowS, atS, onLook }: P
           Bring in revision {revision}
         </button>
       )}
+      {state.hides && (
+        <button className="button" disabled={busy} onClick={() => act({ kind: 'reveal' })}>
+          What was hidden?
+        </button>
+      )}
       <Menu
         label={
           <>
@@ -87,6 +92,11 @@ export function BenchClock({ bench: { ask, busy }, state, nowS, atS, onLook }: P
             label: 'Everything from its carton',
             says: 'factory addresses, factory logins, and somebody at each page',
             onChoose: () => ask({ kind: 'setUp', begins: 'carton' }),
+          },
+          {
+            label: 'Network prepared, with one mistake in it',
+            says: 'somebody slipped, and does not say where: find it from what the gear shows',
+            onChoose: () => ask({ kind: 'setUp', begins: 'prepared', hides: true }),
           },
         ]}
       />

@@ -108,6 +108,7 @@ function Buttons({
         sheet &&
         !sheet.isAsPlanned &&
         button('Set it up as planned', { kind: 'setUp', deviceId }, true)}
+      {byHand && up && sheet?.isAsPlanned && button('Set it up again', { kind: 'setUp', deviceId })}
       {byHand && up && sheet && !sheet.isAsPlanned && (
         <>
           {button('Type only its address', { kind: 'type', deviceId, what: 'management' })}

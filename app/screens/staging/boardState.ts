@@ -12,6 +12,7 @@ export interface BoardState {
   atMs: number
   revision: number
   begins: BoardDelta['begins']
+  hides: boolean
   devices: BoardDevice[]
   cables: CableView[]
   laptop: LaptopView | null
@@ -44,6 +45,7 @@ export function withNews(
     atMs,
     revision: board.revision,
     begins: board.begins,
+    hides: board.hides,
     devices,
     cables: cablesWith(board.statics ? [] : (before?.cables ?? []), board),
     laptop: board.laptop ?? before?.laptop ?? null,

@@ -40,6 +40,9 @@ export type Action =
       login: 'factory' | 'own'
     }
   | { kind: 'licences'; controllerId: Id; ended: boolean }
+  /** Somebody slips when the plan is carried out: that mistake, or any that can be made here. Nobody is told what it was. */
+  | { kind: 'slip'; code: string | null; luck: number }
+  | { kind: 'reveal' }
   /** The bench is set up anew from a later state of the plan; cables and power stay as they are. */
   | { kind: 'replan'; site: Site; revision: number }
 

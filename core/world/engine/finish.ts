@@ -1,6 +1,6 @@
 import { setUpBy } from '../behaviours'
 import { machineFault, noTunnel, outcomeOfJoin } from '../fleet/joining'
-import { imageFor, meantFor, plannedFor } from '../planned'
+import { goesIn, imageFor, meantFor } from '../planned'
 import type { Gear, World } from '../types'
 import { reachTo } from '../ways'
 import { byRadio } from './ask'
@@ -77,7 +77,7 @@ function secured(world: World, gear: Gear): Gear {
 
 /** What is meant for it, saved and in force. */
 function inForce(world: World, gear: Gear): Partial<Gear> {
-  const planned = plannedFor(world, gear.id)
+  const planned = goesIn(world, gear)
   return planned ? { saved: planned, running: planned, typed: null, isFactory: false } : {}
 }
 

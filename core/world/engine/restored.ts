@@ -1,5 +1,5 @@
 import type { Configuration } from '../configuration'
-import { plannedFor } from '../planned'
+import { plannedFor, typedFor } from '../planned'
 import type { Gear, World } from '../types'
 
 /** A world read back from where it was kept: what is as planned is the plan's own value again, since that is how it is told. */
@@ -9,9 +9,9 @@ export function restored(world: World): World {
 }
 
 function relinked(world: World, gear: Gear): Gear {
-  const planned = plannedFor(world, gear.id)
+  const known = [plannedFor(world, gear.id), typedFor(world, gear.id)]
   const own = (held: Configuration): Configuration =>
-    planned && JSON.stringify(held) === JSON.stringify(planned) ? planned : held
+    known.find((one) => one !== null && JSON.stringify(held) === JSON.stringify(one)) ?? held
   const saved = own(gear.saved)
   return { ...gear, saved, running: gear.running === gear.saved ? saved : own(gear.running) }
 }

@@ -11,6 +11,7 @@ export function bareWorld(plan: Site, revision: number, seed: number, start: Sta
   const world: World = {
     plan,
     revision,
+    hands: null,
     seed,
     nowUs: 0,
     serial: 0,

@@ -6,12 +6,13 @@ import type { Action } from '../adoption'
 import { setUpBy } from '../behaviours'
 import { enter, put, say, stir } from '../engine/change'
 import { newGear } from '../engine/world'
-import { factoryFor, meantFor, plannedFor } from '../planned'
+import { factoryFor, laidLinks, meantFor, plannedFor } from '../planned'
 import { cableIn } from '../twins'
 import type { Gear, World } from '../types'
 import { reachTo } from '../ways'
 import { apply, save, setUp, typeIn } from './configure'
 import { pageOf } from './page'
+import { reveal, slip } from './slip'
 
 /** Why an action cannot be done; null: it was. */
 export type Refusal = string | null
@@ -89,6 +90,8 @@ const ACTS: Acts = {
       stir(world)
       return null
     }),
+  slip,
+  reveal: (world) => reveal(world),
   replan: (world, { site, revision }) => replan(world, site, revision),
 }
 
@@ -126,21 +129,21 @@ const switched = (world: World, deviceId: Id, on: boolean): Refusal =>
 
 function pull(world: World, linkId: Id): Refusal {
   const patch = world.patches.find(({ id }) => id === linkId)
-  if (!patch && !world.plan.links.some(({ id }) => id === linkId)) return 'There is no such cable.'
+  if (!patch && !laidLinks(world).some(({ id }) => id === linkId)) return 'There is no such cable.'
   if (patch) world.patches = world.patches.filter(({ id }) => id !== linkId)
   else if (world.pulled.has(linkId)) return 'It is out already.'
   else world.pulled.add(linkId)
   say(
     world,
     null,
-    `${cableName(world.plan, patch ?? world.plan.links.find(({ id }) => id === linkId))} pulled.`,
+    `${cableName(world.plan, patch ?? laidLinks(world).find(({ id }) => id === linkId))} pulled.`,
   )
   stir(world, true)
   return null
 }
 
 function plug(world: World, linkId: Id): Refusal {
-  const link = world.plan.links.find(({ id }) => id === linkId)
+  const link = laidLinks(world).find(({ id }) => id === linkId)
   if (!link) return 'There is no such cable.'
   if (!world.pulled.has(linkId)) return 'It is in already.'
   const fault = [link.a, link.b].map((end) => taken(world, end)).find((why) => why !== null)
@@ -153,7 +156,7 @@ function plug(world: World, linkId: Id): Refusal {
 
 function patch(world: World, { linkId, a, b }: Extract<Action, { kind: 'patch' }>): Refusal {
   if (a.deviceId === b.deviceId) return 'Both ends are in one device. A cable needs two.'
-  if (world.patches.some(({ id }) => id === linkId) || world.plan.links.some(({ id }) => id === linkId))
+  if (world.patches.some(({ id }) => id === linkId) || laidLinks(world).some(({ id }) => id === linkId))
     return 'There is a cable with that id already.'
   const fault = [a, b].map((end) => socketFault(world, end) ?? taken(world, end)).find((why) => why !== null)
   if (fault) return fault

@@ -4,7 +4,7 @@ import { setUpBy } from '../behaviours'
 import type { Configuration } from '../configuration'
 import { enter, put, say } from '../engine/change'
 import { settle } from '../engine/settle'
-import { meantFor, plannedFor } from '../planned'
+import { goesIn, meantFor, plannedFor, typedFor } from '../planned'
 import type { Gear, World } from '../types'
 import { pageOf } from './page'
 
@@ -15,7 +15,7 @@ export const appliesOf = (world: World, { id }: Gear): Applies => {
 
 /** Types the planned settings into a page: all of them, or its own address only. */
 export function typeIn(world: World, gear: Gear, what: 'all' | 'management'): string | null {
-  const planned = plannedFor(world, gear.id)
+  const planned = goesIn(world, gear)
   if (!planned) return 'The plan has no settings for it.'
   const part = what === 'all' ? planned : onlyAddress(gear, planned)
   if (appliesOf(world, gear) === 'atOnce') return oneByOne(world, gear, planned, what)
@@ -89,7 +89,7 @@ export function apply(world: World, gear: Gear): string | null {
 
 /** Everything planned in one go: typed, saved, applied. */
 export function setUp(world: World, gear: Gear): string | null {
-  const planned = plannedFor(world, gear.id)
+  const planned = goesIn(world, gear)
   const meant = meantFor(world, gear.id)
   if (!planned || !meant) return 'The plan has no settings for it.'
   if (setUpBy(meant) === 'controller') return `${meant.name} is set up by its controller. Adopt it there.`
@@ -110,7 +110,7 @@ const allInForce = (world: World, gear: Gear, planned: Configuration): void =>
   inForce(world, gear, planned, planned)
 
 function inForce(world: World, gear: Gear, running: Configuration, saved: Configuration): void {
-  const isWhole = running === plannedFor(world, gear.id)
+  const isWhole = running === plannedFor(world, gear.id) || running === typedFor(world, gear.id)
   const after = put(world, gear, {
     running,
     saved,
