@@ -78,54 +78,63 @@ export function DeviceSheetView({ device, sheet, state, nowS, bench, isPast, onC
   )
 }
 
-function Buttons({
-  device,
-  sheet,
-  bench: { act, busy },
-}: {
+interface DeedsProps {
   device: BoardDevice
   sheet: DeviceSheet | null
   bench: Bench
-}) {
-  const { id: deviceId, phase, hasSwitch, switchedOn, setUpBy } = device
-  const byHand = setUpBy === 'hand'
-  const up = isUp(phase)
-  const button = (label: string, action: Action, isMain = false) => (
-    <button
-      key={label}
-      className={`button ${isMain ? 'button-main' : ''}`}
-      disabled={busy}
-      onClick={() => act(action)}
-    >
-      {label}
-    </button>
-  )
+}
+
+type Deed = [label: string, action: Action, isMain?: boolean]
+
+/** What can be done on the page of a device that is set up by hand. */
+function pageDeeds(deviceId: string, sheet: DeviceSheet): Deed[] {
+  if (sheet.isAsPlanned) return [['Set it up again', { kind: 'setUp', deviceId }]]
+  return [
+    ['Set it up as planned', { kind: 'setUp', deviceId }, true],
+    ['Type only its address', { kind: 'type', deviceId, what: 'management' }],
+    ['Type all', { kind: 'type', deviceId, what: 'all' }],
+    ...(sheet.typed ? [['Save', { kind: 'save', deviceId }] satisfies Deed] : []),
+    ['Apply', { kind: 'apply', deviceId }],
+  ]
+}
+
+/** What can be done at the device itself, or at the controller that lists it. */
+function deedsAt({ id: deviceId, phase, hasSwitch, switchedOn, setUpBy, listedAt }: BoardDevice): Deed[] {
+  const mains: Deed = switchedOn
+    ? ['Cut power', { kind: 'cutPower', deviceId }]
+    : ['Power on', { kind: 'powerOn', deviceId }, true]
+  const restarts: Deed[] = [
+    ['Reset', { kind: 'reset', deviceId }],
+    ['Restart', { kind: 'reboot', deviceId }],
+  ]
+  return [
+    ...(hasSwitch ? [mains] : []),
+    ...(isUp(phase) && setUpBy !== 'nobody' ? restarts : []),
+    ...(listedAt && phase !== 'waiting'
+      ? [['Forget it there', { kind: 'forget', deviceId }] satisfies Deed]
+      : []),
+  ]
+}
+
+function Buttons({ device, sheet, bench: { act, busy } }: DeedsProps) {
+  const { id: deviceId, phase, setUpBy } = device
+  const deeds: Deed[] = [
+    ...(phase === 'waiting' ? [['Adopt it', { kind: 'adopt', deviceId }, true] satisfies Deed] : []),
+    ...(setUpBy === 'hand' && isUp(phase) && sheet ? pageDeeds(deviceId, sheet) : []),
+    ...deedsAt(device),
+  ]
   return (
     <div className="flex flex-wrap gap-1.5">
-      {phase === 'waiting' && button('Adopt it', { kind: 'adopt', deviceId }, true)}
-      {byHand &&
-        up &&
-        sheet &&
-        !sheet.isAsPlanned &&
-        button('Set it up as planned', { kind: 'setUp', deviceId }, true)}
-      {byHand && up && sheet?.isAsPlanned && button('Set it up again', { kind: 'setUp', deviceId })}
-      {byHand && up && sheet && !sheet.isAsPlanned && (
-        <>
-          {button('Type only its address', { kind: 'type', deviceId, what: 'management' })}
-          {button('Type all', { kind: 'type', deviceId, what: 'all' })}
-          {sheet.typed && button('Save', { kind: 'save', deviceId })}
-          {button('Apply', { kind: 'apply', deviceId })}
-        </>
-      )}
-      {hasSwitch &&
-        button(
-          switchedOn ? 'Cut power' : 'Power on',
-          { kind: switchedOn ? 'cutPower' : 'powerOn', deviceId },
-          !switchedOn,
-        )}
-      {up && setUpBy !== 'nobody' && button('Reset', { kind: 'reset', deviceId })}
-      {up && setUpBy !== 'nobody' && button('Restart', { kind: 'reboot', deviceId })}
-      {device.listedAt && phase !== 'waiting' && button('Forget it there', { kind: 'forget', deviceId })}
+      {deeds.map(([label, action, isMain]) => (
+        <button
+          key={label}
+          className={`button ${isMain ? 'button-main' : ''}`}
+          disabled={busy}
+          onClick={() => act(action)}
+        >
+          {label}
+        </button>
+      ))}
     </div>
   )
 }
