@@ -1,7 +1,7 @@
 import { networkChoices } from '../../components/networkChoices'
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react'
 import { useState } from 'react'
-import { networkOf } from '~/core/plan'
+import { ruleWords } from '~/core/plan'
 import type { Rule, Site } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, SelectInput } from '../../components/inputs'
@@ -65,13 +65,6 @@ export function Rules() {
       <NewRule />
     </section>
   )
-}
-
-function ruleWords(site: Site, rule: Rule): string {
-  const name = (id: string | null) => (id === null ? 'any network' : (networkOf(site, id)?.name ?? id))
-  const to =
-    rule.to === 'internet' ? 'the internet' : rule.to === 'any' ? 'anywhere' : name(rule.to.networkId)
-  return `${rule.action === 'drop' ? 'Drop' : 'Allow'} from ${name(rule.fromNetworkId)} to ${to}`
 }
 
 const readTarget = (value: string | null): Rule['to'] =>

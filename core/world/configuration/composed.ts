@@ -35,6 +35,8 @@ class Merge {
   readonly profiles = new Map<Id, SecurityProfile>()
   readonly ssids = new Map<Id, Ssid>()
   readonly groups = new Map<Id, Group>()
+  /** Ids of later versions, by the id that all of them had. */
+  private readonly versions = new Map<Id, Id[]>()
 
   /** Takes a configuration in, and gives its device with the ids that its records have now. */
   add({ device, networks, profiles, ssids, groups }: Configuration) {
@@ -68,12 +70,22 @@ class Merge {
   ): Map<Id, Id> {
     const renames = new Map<Id, Id>()
     for (const record of records) {
-      if (take(record)) continue
-      const id = `${record.id}~${deviceId}`
-      renames.set(record.id, id)
-      take({ ...record, id })
+      const id = this.version(record.id, deviceId, (version) => take({ ...record, id: version }))
+      if (id !== record.id) renames.set(record.id, id)
     }
     return renames
+  }
+
+  /** The id of the version that takes it: the first there was, one that another device brought, or one of its own. */
+  private version(id: Id, deviceId: Id, takes: (version: Id) => boolean): Id {
+    if (takes(id)) return id
+    const others = this.versions.get(id) ?? []
+    const known = others.find(takes)
+    if (known !== undefined) return known
+    const own = `${id}~${deviceId}`
+    this.versions.set(id, [...others, own])
+    takes(own)
+    return own
   }
 
   private same<T extends { id: Id }>(all: Map<Id, T>, record: T): boolean {
@@ -99,14 +111,17 @@ class Merge {
   }
 
   private ssid(ssid: Ssid, deviceId: Id): void {
-    const known = this.ssids.get(ssid.id)
-    if (!known) this.ssids.set(ssid.id, ssid)
-    else if (alike({ ...known, accessPointIds: null }, { ...ssid, accessPointIds: null }))
-      this.ssids.set(ssid.id, {
-        ...known,
-        accessPointIds: [...(known.accessPointIds ?? []), ...(ssid.accessPointIds ?? [])],
-      })
-    else this.ssids.set(`${ssid.id}~${deviceId}`, { ...ssid, id: `${ssid.id}~${deviceId}` })
+    this.version(ssid.id, deviceId, (id) => {
+      const known = this.ssids.get(id)
+      if (!known) this.ssids.set(id, { ...ssid, id })
+      else if (alike({ ...known, accessPointIds: null }, { ...ssid, id, accessPointIds: null }))
+        this.ssids.set(id, {
+          ...known,
+          accessPointIds: [...(known.accessPointIds ?? []), ...(ssid.accessPointIds ?? [])],
+        })
+      else return false
+      return true
+    })
   }
 
   private group(group: Group, deviceId: Id): void {

@@ -1,0 +1,179 @@
+import { deviceOf, linkAt, sameEnd } from '../../../plan'
+import type { Device, Id, Link, Site } from '../../../plan'
+import { setUpBy } from '../../../world'
+import type { Change, Subject } from '../types'
+import { unitsOf } from './units'
+import type { Part, PortVlans } from './units'
+import { unitWords, valueWords } from './words'
+
+/** What sets nothing in the gear. */
+const ON_PAPER: ReadonlySet<string> = new Set(['remote'])
+
+/** The finest changes from one plan to another, device by device in the target's order. */
+export function changesBetween(present: Site, target: Site): Change[] {
+  const devices = [
+    ...target.devices,
+    ...present.devices.filter(({ id }) => !deviceOf(target, id)),
+  ]
+  const changes = devices.flatMap((device) => deviceChanges(present, target, device))
+  return [...changes, ...cableChanges(present, target, changes)]
+}
+
+function deviceChanges(present: Site, target: Site, { id }: Device): Change[] {
+  const [before, after] = [deviceOf(present, id), deviceOf(target, id)]
+  if (!before || !after || isReplaced(before, after)) return comesAndGoes(id, before, after)
+  const [from, to] = [unitsOf(present, id), unitsOf(target, id)]
+  if (!from || !to) return []
+  const units = [...new Set([...to.keys(), ...from.keys()])]
+  return units.flatMap((unit): Change[] => {
+    if (ON_PAPER.has(unit)) return []
+    const [was, is] = [from.get(unit) ?? null, to.get(unit) ?? null]
+    if (isSame(unit, was, is)) return []
+    const pageId = (is ?? was)?.by === 'hands' ? null : pageFor(before, unit)
+    return halves(unit, was, is).map((subject) => changeOf(present, target, id, subject, pageId))
+  })
+}
+
+/** Another kind of device, or of another type, is another device, whatever it is called. */
+const isReplaced = (before: Device, after: Device): boolean =>
+  before.kind !== after.kind || before.typeId !== after.typeId || before.mac !== after.mac
+
+function comesAndGoes(id: Id, before: Device | undefined, after: Device | undefined): Change[] {
+  const hands = { deviceId: id, pageId: null, after: [] as string[] }
+  const goes: Change = {
+    ...hands,
+    id: `${id}/goes`,
+    subject: { kind: 'goes' },
+    what: 'the device',
+    was: before?.name ?? '',
+    becomes: 'taken away',
+  }
+  const comes: Change = {
+    ...hands,
+    id: `${id}/comes`,
+    subject: { kind: 'comes' },
+    after: before ? [goes.id] : [],
+    what: 'the device',
+    was: 'in its carton',
+    becomes: `${after?.name ?? ''}, staged as planned`,
+  }
+  return [...(before ? [goes] : []), ...(after ? [comes] : [])]
+}
+
+/** Its own page, or for what a controller sends it, the controller's. */
+const pageFor = (device: Device, unit: string): Id =>
+  setUpBy(device) === 'controller' && unit !== 'adoption'
+    ? (device.adoption?.controllerId ?? device.id)
+    : device.id
+
+function isSame(unit: string, was: Part | null, is: Part | null): boolean {
+  if (unit === 'ruleOrder') return sameOrder(was, is)
+  const plain = (part: Part | null) =>
+    part && JSON.stringify([part.value, part.networks.map(typedOf), part.profiles])
+  return plain(was) === plain(is)
+}
+
+/** Of a network its VLAN and subnet are typed in; its name and purpose are on paper. */
+const typedOf = ({ id, vlanId, subnet }: Part['networks'][number]) => [id, vlanId, subnet]
+
+/** Rules that are there before and after stand in the same order. */
+function sameOrder(was: Part | null, is: Part | null): boolean {
+  const [a, b] = [was, is].map((part) => (part?.value as Id[] | undefined) ?? [])
+  const common = (list: Id[] = [], other: Id[] = []) => list.filter((id) => other.includes(id)).join()
+  return common(a, b) === common(b, a)
+}
+
+/** Tags that come and tags that go on one port are two changes: add before remove. */
+function halves(unit: string, from: Part | null, to: Part | null): Extract<Subject, { kind: 'unit' }>[] {
+  const whole = { kind: 'unit' as const, unit, from, to }
+  if (unit.startsWith('vlans:') && from && to) {
+    const [a, b] = [from.value as PortVlans, to.value as PortVlans]
+    const adds = b.taggedVlans.some((vlanId) => !a.taggedVlans.includes(vlanId))
+    const removes = a.taggedVlans.some((vlanId) => !b.taggedVlans.includes(vlanId))
+    if (adds && removes && a.mode === 'trunk' && b.mode === 'trunk')
+      return [
+        { ...whole, half: 'add' },
+        { ...whole, half: 'remove' },
+      ]
+  }
+  return [{ ...whole, half: 'all' }]
+}
+
+function changeOf(
+  present: Site,
+  target: Site,
+  deviceId: Id,
+  subject: Extract<Subject, { kind: 'unit' }>,
+  pageId: Id | null,
+): Change {
+  const { unit, from, to, half } = subject
+  const id = `${deviceId}/${unit}`
+  return {
+    id: half === 'all' ? id : `${id}/${half}`,
+    deviceId,
+    subject,
+    pageId,
+    after: half === 'remove' ? [`${id}/add`] : [],
+    what: unitWords(target, present, deviceId, unit, half),
+    was: valueWords(present, unit, from, half === 'remove' ? 'both' : 'from', to),
+    becomes: valueWords(target, unit, to, half === 'add' ? 'both' : 'to', from),
+  }
+}
+
+function cableChanges(present: Site, target: Site, changes: Change[]): Change[] {
+  const ids = [...new Set([...target.links, ...present.links].map(({ id }) => id))]
+  return ids.flatMap((linkId): Change[] => {
+    const [from, to] = [present, target].map(({ links }) => links.find(({ id }) => id === linkId) ?? null)
+    if (from === undefined || to === undefined || alikeEnds(from, to)) return []
+    const moved = to ?? from
+    if (!moved) return []
+    return [
+      {
+        id: `cable/${linkId}`,
+        deviceId: handsAt(from, to),
+        subject: { kind: 'cable', from, to },
+        pageId: null,
+        after: freedBy(present, target, changes, from, to),
+        what: 'cable',
+        was: cableWords(present, from),
+        becomes: cableWords(target, to),
+      },
+    ]
+  })
+}
+
+const alikeEnds = (from: Link | null, to: Link | null): boolean =>
+  from !== null && to !== null && sameEnd(from.a, to.a) && sameEnd(from.b, to.b)
+
+/** The hands are at the end that moves; where both do, or the cable is new, at its first end. */
+function handsAt(from: Link | null, to: Link | null): Id {
+  if (from && to) return sameEnd(from.a, to.a) ? to.b.deviceId : to.a.deviceId
+  return (to ?? from)?.a.deviceId ?? ''
+}
+
+/** A socket that another cable leaves has to be free first, and a device that comes has to be there. */
+function freedBy(
+  present: Site,
+  target: Site,
+  changes: Change[],
+  from: Link | null,
+  to: Link | null,
+): string[] {
+  const ends = to ? [to.a, to.b] : []
+  const waits = ends.flatMap((end) => {
+    const before = linkAt(present, end)
+    const leaves = before && before.id !== (to ?? from)?.id
+    const there = target.links.find(({ id }) => id === before?.id)
+    const stays = there && [there.a, there.b].some((other) => sameEnd(other, end))
+    return leaves && !stays ? [`cable/${before.id}`] : []
+  })
+  const comes = ends.map(({ deviceId }) => `${deviceId}/comes`)
+  return [...new Set([...waits, ...comes.filter((id) => changes.some((change) => change.id === id))])]
+}
+
+const cableWords = (site: Site, link: Link | null): string =>
+  link
+    ? [link.a, link.b]
+        .map(({ deviceId, port }) => `${deviceOf(site, deviceId)?.name ?? deviceId} port ${port}`)
+        .join(' to ')
+    : 'not there'
