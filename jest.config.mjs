@@ -20,6 +20,6 @@ export default {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(nanoid|date-fns|@noble|d3-[a-z]+|internmap)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(nanoid|date-fns|@noble|d3-[a-z]+|internmap|tinyqueue)/)'],
   moduleNameMapper: { '^~/(.*)$': '<rootDir>/$1' },
 }

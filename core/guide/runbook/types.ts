@@ -63,12 +63,7 @@ export const plus = (a: Cost, b: Cost): Cost => ({
 
 /** Below zero: `a` is the better. Sums of minutes may differ in their last digit. */
 export function compareCost(a: Cost, b: Cost): number {
-  const parts = [
-    a.noReturns - b.noReturns,
-    a.walks - b.walks,
-    a.outage - b.outage,
-    a.minutes - b.minutes,
-  ]
+  const parts = [a.noReturns - b.noReturns, a.walks - b.walks, a.outage - b.outage, a.minutes - b.minutes]
   return parts.find((part) => Math.abs(part) > 1e-9) ?? 0
 }
 

@@ -8,7 +8,8 @@ import type { Configuration } from './types'
  */
 export function composed(configurations: readonly Configuration[], links: Link[], surroundings: Site): Site {
   const merge = new Merge()
-  const devices = configurations.map((configuration) => merge.add(configuration))
+  const made = new Map([...configurations].sort(routersFirst).map((one) => [one, merge.add(one)]))
+  const devices = configurations.flatMap((configuration) => made.get(configuration) ?? [])
   const order = new Map(surroundings.networks.map(({ id }, i) => [id, i]))
   const rank = ({ id }: Network) => order.get(id) ?? order.size
   return {
@@ -23,6 +24,12 @@ export function composed(configurations: readonly Configuration[], links: Link[]
     forwards: once(configurations.flatMap(({ forwards }) => forwards)),
   }
 }
+
+/** Rules name networks as their router knows them: its version is the one that keeps the id. */
+const routersFirst = (a: Configuration, b: Configuration): number => Number(routes(b)) - Number(routes(a))
+
+const routes = ({ networks, device }: Configuration): boolean =>
+  networks.some(({ routedBy }) => routedBy === device.id)
 
 const once = <T extends { id: Id }>(records: T[]): T[] => [
   ...new Map(records.map((record) => [record.id, record])).values(),

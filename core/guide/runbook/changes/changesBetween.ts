@@ -1,5 +1,5 @@
-import { deviceOf, linkAt, sameEnd } from '../../../plan'
-import type { Device, Id, Link, Site } from '../../../plan'
+import { deviceOf, kindOf, linkAt, sameEnd } from '../../../plan'
+import type { Device, Id, Link, Rule, Site, Ssid } from '../../../plan'
 import { setUpBy } from '../../../world'
 import type { Change, Subject } from '../types'
 import { unitsOf } from './units'
@@ -11,11 +11,8 @@ const ON_PAPER: ReadonlySet<string> = new Set(['remote'])
 
 /** The finest changes from one plan to another, device by device in the target's order. */
 export function changesBetween(present: Site, target: Site): Change[] {
-  const devices = [
-    ...target.devices,
-    ...present.devices.filter(({ id }) => !deviceOf(target, id)),
-  ]
-  const changes = devices.flatMap((device) => deviceChanges(present, target, device))
+  const devices = [...target.devices, ...present.devices.filter(({ id }) => !deviceOf(target, id))]
+  const changes = dropsFirst(devices.flatMap((device) => deviceChanges(present, target, device)))
   return [...changes, ...cableChanges(present, target, changes)]
 }
 
@@ -26,13 +23,36 @@ function deviceChanges(present: Site, target: Site, { id }: Device): Change[] {
   if (!from || !to) return []
   const units = [...new Set([...to.keys(), ...from.keys()])]
   return units.flatMap((unit): Change[] => {
-    if (ON_PAPER.has(unit)) return []
+    if (ON_PAPER.has(unit) || (!kindOf(before).hasLogin && isOfPort(unit))) return []
     const [was, is] = [from.get(unit) ?? null, to.get(unit) ?? null]
     if (isSame(unit, was, is)) return []
-    const pageId = (is ?? was)?.by === 'hands' ? null : pageFor(before, unit)
+    const byHands = (is ?? was)?.by === 'hands' || !kindOf(before).hasLogin
+    const pageId = byHands ? null : pageFor(before, unit)
     return halves(unit, was, is).map((subject) => changeOf(present, target, id, subject, pageId))
   })
 }
+
+/** A new SSID comes up when the drops of its network stand: before its first client can join. */
+function dropsFirst(changes: Change[]): Change[] {
+  const drops = changes.flatMap(({ id, subject }) => {
+    if (subject.kind !== 'unit' || !subject.unit.startsWith('rule:') || subject.from || !subject.to) return []
+    const rule = subject.to.value as Rule
+    const goal = typeof rule.to === 'object' ? rule.to.networkId : null
+    return rule.action === 'drop' ? [{ id, networkIds: [rule.fromNetworkId, goal] }] : []
+  })
+  if (drops.length === 0) return changes
+  return changes.map((change) => {
+    const { subject } = change
+    if (subject.kind !== 'unit' || !subject.unit.startsWith('ssid:') || subject.from || !subject.to)
+      return change
+    const { networkId } = subject.to.value as Ssid
+    const mine = drops.filter(({ networkIds }) => networkId !== null && networkIds.includes(networkId))
+    return { ...change, after: [...change.after, ...mine.map(({ id }) => id)] }
+  })
+}
+
+/** What has no page has no port settings: its sockets are as they are. */
+const isOfPort = (unit: string): boolean => /^(native|vlans|poe|speed):/.test(unit)
 
 /** Another kind of device, or of another type, is another device, whatever it is called. */
 const isReplaced = (before: Device, after: Device): boolean =>

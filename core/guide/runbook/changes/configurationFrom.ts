@@ -46,15 +46,14 @@ export function configurationFrom(like: Device, parts: Parts): Configuration {
   const address = parts.get('address')
   const management = address?.value as Management
   const controller = parts.get('controller')
-  const ssids = of<Ssid>('ssid').map(
-    ([, part, ssid]): Ssid => ({ ...ssid, networkId: idIn(part, ssid.networkId) }),
-  )
-  const groups = of<Group>('jacks').map(
-    ([, part, group]): Group => ({
-      ...group,
-      jacks: group.jacks.map((jack) => ({ ...jack, networkId: idIn(part, jack.networkId) ?? jack.networkId })),
-    }),
-  )
+  const ssids = of<Ssid>('ssid').map(([, part, ssid]): Ssid => ({
+    ...ssid,
+    networkId: idIn(part, ssid.networkId),
+  }))
+  const groups = of<Group>('jacks').map(([, part, group]): Group => ({
+    ...group,
+    jacks: group.jacks.map((jack) => ({ ...jack, networkId: idIn(part, jack.networkId) ?? jack.networkId })),
+  }))
   const device: Device = {
     ...like,
     ...wholeParts(parts),
@@ -76,7 +75,10 @@ export function configurationFrom(like: Device, parts: Parts): Configuration {
 }
 
 /** Puts the far ends of bridges, which are typed in at the other device, to who they belong to. */
-export function withFarEnds(configurations: Configuration[], farOf: ReadonlyMap<Id, AirEnd | null>): Configuration[] {
+export function withFarEnds(
+  configurations: Configuration[],
+  farOf: ReadonlyMap<Id, AirEnd | null>,
+): Configuration[] {
   return configurations.map((one) => {
     const { air } = one.device
     return air?.way === 'bridge'
@@ -130,7 +132,9 @@ const portsFrom = (like: Device, parts: Parts): Port[] =>
 
 /** Each key once; where old and new are both in use here, both, since an SSID names the one that it was typed in with. */
 const profilesIn = (parts: Parts): SecurityProfile[] => [
-  ...new Map([...parts.values()].flatMap(({ profiles }) => profiles.map((one) => [one.id, one] as const))).values(),
+  ...new Map(
+    [...parts.values()].flatMap(({ profiles }) => profiles.map((one) => [one.id, one] as const)),
+  ).values(),
 ]
 
 /** Rules in the order that the device holds; one that the order does not know comes last. */

@@ -33,7 +33,12 @@ test.each([
     const sorted = (of: Site) => {
       const whole = configurationOf(of, id)!
       const byId = <T extends { id: string }>(list: T[]) => [...list].sort((a, b) => a.id.localeCompare(b.id))
-      return { ...whole, networks: byId(whole.networks), profiles: byId(whole.profiles), ssids: byId(whole.ssids) }
+      return {
+        ...whole,
+        networks: byId(whole.networks),
+        profiles: byId(whole.profiles),
+        ssids: byId(whole.ssids),
+      }
     }
     expect(sorted(made)).toEqual(sorted(site))
   }

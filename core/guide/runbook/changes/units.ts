@@ -1,4 +1,5 @@
-import type { Device, Id, Network, Port, SecurityProfile, Site } from '../../../plan'
+import { isInnerRouter } from '../../../plan'
+import type { Device, Id, Network, Port, Rule, SecurityProfile, Site } from '../../../plan'
 import { configurationOf } from '../../../world'
 import type { Configuration } from '../../../world'
 import { identityOf } from './networkCopies'
@@ -53,15 +54,18 @@ function ownUnits(configuration: Configuration): Map<string, Part> {
       profiles: configuration.profiles.filter(({ id }) => id === ssid.profileId),
     })
   for (const radio of device.radios) add(`radio:${radio.band}`, radio)
-  for (const rule of configuration.rules) add(`rule:${rule.id}`, rule)
-  if (configuration.rules.length > 0)
+  const rules = rulesOf(configuration)
+  for (const rule of rules) add(`rule:${rule.id}`, rule)
+  if (rules.length > 0)
     add(
       'ruleOrder',
-      configuration.rules.map(({ id }) => id),
+      rules.map(({ id }) => id),
     )
   for (const forward of configuration.forwards) add(`forward:${forward.id}`, forward)
   for (const group of configuration.groups)
-    add(`jacks:${group.id}`, group, { networks: networksOf(...group.jacks.map(({ networkId }) => networkId)) })
+    add(`jacks:${group.id}`, group, {
+      networks: networksOf(...group.jacks.map(({ networkId }) => networkId)),
+    })
   if (device.controller)
     add('controller', device.controller, { networks: networksOf(device.controller.stagingNetworkId) })
   for (const [unit, field] of WHOLE_UNITS)
@@ -71,6 +75,16 @@ function ownUnits(configuration: Configuration): Map<string, Part> {
   add('power', { powerSource: device.powerSource, powerPartListed: device.powerPartListed }, { by: 'hands' })
   add('place', { position: device.position, place: device.place }, { by: 'hands' })
   return parts
+}
+
+/** A router behind the router has rules about its own networks only; the others are typed in at the first. */
+function rulesOf({ device, networks, rules }: Configuration): Rule[] {
+  if (!isInnerRouter(device)) return rules
+  const isOwn = (id: Id | null) =>
+    id === null || networks.some((network) => network.id === id && network.routedBy === device.id)
+  return rules.filter(
+    ({ fromNetworkId, to }) => isOwn(fromNetworkId) || (typeof to === 'object' && isOwn(to.networkId)),
+  )
 }
 
 const nearOnly = ({ air }: Device): Device['air'] => (air?.way === 'bridge' ? { ...air, far: null } : air)

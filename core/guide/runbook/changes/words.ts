@@ -130,7 +130,8 @@ const SAYS: Record<string, (site: Site, part: Part) => string> = {
     const { pool } = part.value as Service
     return pool ? `${pool.start} to ${pool.end}` : 'on, no pool'
   },
-  ssid: (_site, part) => `on ${vlanText(part, (part.value as Ssid).networkId)}, ${part.profiles[0]?.name ?? 'no profile'}`,
+  ssid: (_site, part) =>
+    `on ${vlanText(part, (part.value as Ssid).networkId)}, ${part.profiles[0]?.name ?? 'no profile'}`,
   radio: (_site, { value }) => {
     const { enabled, channel, widthMhz, powerDbm } = value as Radio
     return enabled
@@ -159,14 +160,17 @@ const SAYS: Record<string, (site: Site, part: Part) => string> = {
   cluster: (_site, { value }) => (value === null ? 'none' : `“${(value as { name: string }).name}”`),
   radius: (_site, { value }) => {
     const server = value as RadiusServer | null
-    return server ? `port ${server.port}, ${server.methods.map((one) => METHOD_NAME[one]).join(', ')}` : 'none'
+    return server
+      ? `port ${server.port}, ${server.methods.map((one) => METHOD_NAME[one]).join(', ')}`
+      : 'none'
   },
   adoption: (site, { value }) => {
     const { controllerId = null, pointer = null } =
       (value as { controllerId: Id | null; pointer: string | null } | null) ?? {}
     return [deviceOf(site, controllerId)?.name ?? 'none', pointer ?? ''].filter(Boolean).join(', ')
   },
-  router: (_site, { value }) => (value === null ? 'none' : ((value as { role: string | null }).role ?? 'router')),
+  router: (_site, { value }) =>
+    value === null ? 'none' : ((value as { role: string | null }).role ?? 'router'),
   modem: (_site, { value }) =>
     value === null ? 'none' : (value as { bridgeMode: boolean }).bridgeMode ? 'passes the feed on' : 'routes',
   firmware: (_site, { value }) => String(value ?? 'as it is'),

@@ -15,7 +15,12 @@ export function mergedOrder(main: readonly Id[], other: readonly Id[]): Id[] {
 }
 
 /** The order in which a device holds its rules: a rule that is new goes where the target has it. */
-export function withRuleOrder(parts: Map<string, Part>, from: Part | null, to: Part | null, isDone: boolean): void {
+export function withRuleOrder(
+  parts: Map<string, Part>,
+  from: Part | null,
+  to: Part | null,
+  isDone: boolean,
+): void {
   const like = to ?? from
   if (!like) return
   const [old, next] = [idsIn(from), idsIn(to)]

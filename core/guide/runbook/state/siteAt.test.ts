@@ -1,6 +1,14 @@
 import { applyEdits, deviceOf } from '../../../plan'
 import type { Site } from '../../../plan'
-import { boatyard, demoYard, longMole, spoiltDemoYard, withDevice, withNetwork, withPort } from '~/tests/kit/yard'
+import {
+  boatyard,
+  demoYard,
+  longMole,
+  spoiltDemoYard,
+  withDevice,
+  withNetwork,
+  withPort,
+} from '~/tests/kit/yard'
 import { changesBetween } from '../changes/changesBetween'
 import { stateMaker } from './siteAt'
 
@@ -59,7 +67,9 @@ test('a network renumbered: each device has its own share, and the state between
   const siteAt = stateMaker({ present: boatyard(), target, changes })
   expect(changes.map(({ id }) => id)).toContain('gateway/interface:crew')
   const half = siteAt(new Set(changes.filter(({ deviceId }) => deviceId === 'gateway').map(({ id }) => id)))
-  const ofCrew = half.networks.filter(({ name }) => name === 'Crew').map(({ vlanId, routedBy }) => [vlanId, routedBy])
+  const ofCrew = half.networks
+    .filter(({ name }) => name === 'Crew')
+    .map(({ vlanId, routedBy }) => [vlanId, routedBy])
   expect(ofCrew).toEqual([
     [25, 'gateway'],
     [24, null],

@@ -1,0 +1,4 @@
+export { changesBetween } from './changes/changesBetween'
+export { runbookOf, taskOf } from './runbook'
+export type { Runbook, RunbookStep } from './runbook'
+export * from './types'

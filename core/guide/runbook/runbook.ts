@@ -1,0 +1,148 @@
+import { bad, good } from '../../lib/outcome'
+import type { Outcome } from '../../lib/outcome'
+import { deviceOf } from '../../plan'
+import type { LinkEnd, Site } from '../../plan'
+import { changesBetween } from './changes/changesBetween'
+import { bestOrder } from './search/exact'
+import type { Order, Stopped } from './search/exact'
+import { goodOrder } from './search/good'
+import { groundOf } from './search/ground'
+import type { Ground } from './search/ground'
+import { naiveOrder } from './search/naive'
+import type { Naive } from './search/naive'
+import { lossOf, take } from './search/take'
+import type { Loss, Standing } from './search/take'
+import { homePlace, pageWay, placeAt } from './state/laptop'
+import { cutOff } from './state/outage'
+import { requirementWords } from './state/look'
+import type { Change, Cost, LaptopPlace, Move, Task } from './types'
+
+/** Up to so many changes every order is weighed. */
+export const MOST_FOR_BEST = 10
+
+/** One step as it is done: where, on whose page, what is set, and what happens. */
+export interface RunbookStep {
+  place: LaptopPlace
+  /** Whether one has to go there first. */
+  walk: boolean
+  pageId: string | null
+  /** The address at which the page opens before the step; null: no page, or by DHCP at a hosted controller. */
+  address: string | null
+  /** How the laptop gets there: an address of its own in that subnet, or one by DHCP and the router. */
+  laptop: 'own' | 'dhcp' | null
+  changes: Change[]
+  /** Requirements whose clients are cut off once it is done, and how many clients. */
+  interrupts: { says: string; clients: number }[]
+  /** Whether the page still opens afterwards from where one is. */
+  loss: Loss
+  cost: Cost
+}
+
+export interface Runbook {
+  task: Task
+  steps: RunbookStep[]
+  /** null: an order was found. */
+  stopped: Stopped[] | null
+  cost: Cost | null
+  /** No order is better; else every step is proven, and a better order may be. */
+  isBest: boolean
+  naive: Naive
+  /** States that were looked at. */
+  states: number
+}
+
+/** What is to be done from a present to a target, with the laptop in a socket. */
+export function taskOf(present: Site, target: Site, laptop: LinkEnd): Outcome<Task> {
+  const device = deviceOf(present, laptop.deviceId)
+  if (!device?.ports.some(({ number }) => number === laptop.port))
+    return bad({
+      path: ['laptop'],
+      code: 'runbook.laptop',
+      message: `The laptop’s place “${laptop.deviceId} ${laptop.port}” is no socket of what is there now. Give a device and one of its ports.`,
+    })
+  const changes = changesBetween(present, target)
+  const ids = new Set(changes.flatMap(({ deviceId, pageId }) => [deviceId, pageId ?? deviceId]))
+  const places = [...target.devices, ...present.devices.filter(({ id }) => !deviceOf(target, id))]
+    .filter(({ id }) => ids.has(id) && id !== laptop.deviceId)
+    .map((one) => placeAt(present, target, one))
+  return good({
+    present,
+    target,
+    changes,
+    laptop: homePlace(laptop.deviceId, laptop.port),
+    places,
+  })
+}
+
+/** The order: the best there is for a few changes, a good one for many; each step proven by the twin. */
+export function runbookOf(task: Task, isCancelled?: () => boolean): Runbook {
+  const ground = groundOf(task)
+  const order: Order =
+    task.changes.length <= MOST_FOR_BEST ? bestOrder(ground, isCancelled) : goodOrder(ground, isCancelled)
+  return {
+    task,
+    steps: stepsOf(ground, order.moves),
+    stopped: order.ok ? null : order.stopped,
+    cost: order.ok ? order.cost : null,
+    isBest: order.ok && order.isBest,
+    naive: naiveOrder(ground),
+    states: ground.states(),
+  }
+}
+
+function stepsOf(ground: Ground, moves: readonly Move[]): RunbookStep[] {
+  const steps: RunbookStep[] = []
+  let standing: Standing = { done: new Set(), place: ground.task.laptop, openId: null }
+  for (const move of moves) {
+    const taken = take(ground, standing, move)
+    if (!taken.ok) throw new Error(`A move of a found order is not safe: ${taken.why}`)
+    const step = stepOf(ground, standing, move, taken.cost)
+    const last = steps.at(-1)
+    if (last && goesOn(last, step)) steps[steps.length - 1] = joinedSteps(last, step)
+    else steps.push(step)
+    standing = taken.standing
+  }
+  return steps
+}
+
+/** On a page that stays open, one setting after the other is one step. */
+const goesOn = (last: RunbookStep, next: RunbookStep): boolean =>
+  next.pageId !== null &&
+  last.pageId === next.pageId &&
+  last.place.id === next.place.id &&
+  last.loss === 'none'
+
+const joinedSteps = (last: RunbookStep, next: RunbookStep): RunbookStep => ({
+  ...next,
+  walk: last.walk,
+  address: last.address,
+  laptop: last.laptop,
+  changes: [...last.changes, ...next.changes],
+  cost: {
+    noReturns: last.cost.noReturns + next.cost.noReturns,
+    walks: last.cost.walks + next.cost.walks,
+    outage: last.cost.outage + next.cost.outage,
+    minutes: last.cost.minutes + next.cost.minutes,
+  },
+})
+
+function stepOf(ground: Ground, { done, place }: Standing, move: Move, cost: Cost): RunbookStep {
+  const before = ground.look(done)
+  const after = new Set([...done, ...move.changeIds])
+  const look = ground.look(after)
+  const way = move.pageId === null ? null : pageWay(before, move.place, move.pageId)
+  return {
+    place: move.place,
+    walk: place.deviceId !== move.place.deviceId,
+    pageId: move.pageId,
+    address: deviceOf(before.site, move.pageId)?.management.ip ?? null,
+    laptop: way?.ok ? way.address : null,
+    changes: move.changeIds.flatMap((id) => ground.byId.get(id) ?? []),
+    interrupts: ground.watched.flatMap((one) => {
+      const clients = cutOff(look, one)
+      return clients > 0 ? [{ says: requirementWords(look.site, one.requirement), clients }] : []
+    }),
+    loss: lossOf(ground, after, move),
+    cost,
+  }
+}

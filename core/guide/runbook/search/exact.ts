@@ -1,0 +1,71 @@
+import TinyQueue from 'tinyqueue'
+import { distancesFrom } from './distance'
+import { compareCost, NO_COST, plus } from '../types'
+import type { Cost, Move } from '../types'
+import { stateKey } from './ground'
+import type { Ground } from './ground'
+import { movesFrom } from './moves'
+import { take } from './take'
+import type { Standing } from './take'
+
+/** An order that was found, or how far it goes and what stops it there. */
+export type Order =
+  { ok: true; moves: Move[]; cost: Cost; isBest: boolean } | { ok: false; moves: Move[]; stopped: Stopped[] }
+
+/** A move that nothing safe leads to, and why it is not taken. */
+export interface Stopped {
+  move: Move
+  why: string
+}
+
+interface Node {
+  standing: Standing
+  cost: Cost
+  moves: Move[]
+  /** Less where the far side comes first: of two orders that cost the same, the one in which a slip costs the shorter walk. */
+  nearness: number
+}
+
+const nodeKey = ({ done, place, openId }: Standing): string => `${place.id} ${openId} ${stateKey(done)}`
+
+/**
+ * The least of all orders: uniform-cost search over what is done and where the laptop is. Every state passed is looked at, none is
+ * passed in which something new is wrong. For up to about ten changes.
+ */
+export function bestOrder(ground: Ground, isCancelled: () => boolean = () => false): Order {
+  const begin: Standing = { done: new Set(), place: ground.task.laptop, openId: null }
+  const queue = new TinyQueue<Node>(
+    [{ standing: begin, cost: NO_COST, moves: [], nearness: 0 }],
+    (a, b) => compareCost(a.cost, b.cost) || a.nearness - b.nearness,
+  )
+  const far = distancesFrom(ground.task.present, ground.task.laptop.deviceId)
+  const settled = new Set<string>()
+  let furthest: Node = { standing: begin, cost: NO_COST, moves: [], nearness: 0 }
+  for (let node = queue.pop(); node; node = queue.pop()) {
+    if (isCancelled()) break
+    const key = nodeKey(node.standing)
+    if (settled.has(key)) continue
+    settled.add(key)
+    if (node.standing.done.size === ground.task.changes.length)
+      return { ok: true, moves: node.moves, cost: node.cost, isBest: true }
+    if (node.standing.done.size > furthest.standing.done.size) furthest = node
+    for (const move of movesFrom(ground, node.standing)) {
+      const taken = take(ground, node.standing, move)
+      if (!taken.ok) continue
+      queue.push({
+        standing: taken.standing,
+        cost: plus(node.cost, taken.cost),
+        moves: [...node.moves, move],
+        nearness: node.nearness + node.moves.length * Math.min(far(move.pageId ?? move.place.deviceId), 100),
+      })
+    }
+  }
+  return { ok: false, moves: furthest.moves, stopped: whatStops(ground, furthest.standing) }
+}
+
+/** Every move that is left, and why it is not safe. */
+export const whatStops = (ground: Ground, standing: Standing): Stopped[] =>
+  [...movesFrom(ground, standing)].flatMap((move) => {
+    const taken = take(ground, standing, move)
+    return taken.ok ? [] : [{ move, why: taken.why }]
+  })

@@ -1,0 +1,78 @@
+import { deviceOf } from '../../../plan'
+import { appliesAt, spentOn } from './times'
+import type { Change, Cost, LaptopPlace, Move } from '../types'
+import type { Ground } from './ground'
+
+/** A state of the work: what is done, and where the laptop is; `openId`: whose page is open there already. */
+export interface Standing {
+  done: ReadonlySet<string>
+  place: LaptopPlace
+  openId: string | null
+}
+
+export type Taken = { ok: true; standing: Standing; cost: Cost } | { ok: false; why: string }
+
+const no = (why: string): Taken => ({ ok: false, why })
+
+/** Takes a move, if the page opens before it and nothing is wrong after it that was not before. */
+export function take(ground: Ground, { done, place, openId }: Standing, move: Move): Taken {
+  const changes = move.changeIds.flatMap((id) => ground.byId.get(id) ?? [])
+  const waits = changes.flatMap(({ after }) =>
+    after.filter((id) => !done.has(id) && !move.changeIds.includes(id)),
+  )
+  if (waits.length > 0) return no('Something else has to be done before it.')
+  const closed =
+    move.pageId === null
+      ? handsElsewhere(move, changes)
+      : ground.closed(done, move.place, move.pageId, changes)
+  if (closed !== null) return no(closed)
+  const next = new Set([...done, ...move.changeIds])
+  const [fault] = ground.faults(next)
+  if (fault !== undefined) return no(fault)
+  return {
+    ok: true,
+    standing: { done: next, place: move.place, openId: move.pageId },
+    cost: costOf(ground, { done, place, openId }, next, move),
+  }
+}
+
+const handsElsewhere = ({ place }: Move, changes: Change[]): string | null =>
+  changes.some(({ deviceId }) => deviceId !== place.deviceId) ? 'The hands are somewhere else.' : null
+
+function costOf(
+  ground: Ground,
+  { done, place, openId }: Standing,
+  next: ReadonlySet<string>,
+  move: Move,
+): Cost {
+  const { task } = ground
+  const isOpen = openId !== null && openId === move.pageId && place.id === move.place.id
+  const { walk, work, away, awayId } = spentOn(task, place, move, isOpen)
+  return {
+    noReturns: lossOf(ground, next, move) === 'forGood' ? 1 : 0,
+    walks: place.deviceId === move.place.deviceId ? 0 : move.place.effort,
+    outage: (walk + work) * ground.cutOff(done) + (awayId === null ? 0 : away * ground.cutOff(next, awayId)),
+    minutes: walk + work + away,
+  }
+}
+
+/**
+ * Whether the page that was changed still opens from where one is. untilMore: it will again when more is done from here, as the far
+ * end of a bridge when the near end follows · forGood: not from here, so that nothing can be taken back without going there.
+ */
+export type Loss = 'none' | 'untilMore' | 'forGood'
+
+export function lossOf(ground: Ground, next: ReadonlySet<string>, { pageId, place, changeIds }: Move): Loss {
+  if (pageId === null) return 'none'
+  const changed = (done: ReadonlySet<string>) =>
+    changeIds
+      .flatMap((id) => ground.byId.get(id) ?? [])
+      .filter(({ deviceId }) => deviceOf(ground.look(done).site, deviceId))
+  if (ground.closed(next, place, pageId, changed(next)) === null) return 'none'
+  const { everything } = ground
+  return ground.closed(everything, place, pageId, changed(everything)) === null ? 'untilMore' : 'forGood'
+}
+
+/** Whether a device takes each change alone, in the order typed. */
+export const isAtOnce = (ground: Ground, pageId: string, changes: readonly Change[]): boolean =>
+  changes.every(({ deviceId }) => deviceId === pageId) && appliesAt(ground.task.present, pageId) === 'atOnce'
