@@ -289,3 +289,32 @@ describe('stage', () => {
     ['--seed', 'x'],
   ])('%s %s', (...options) => expect(beacon('stage', MENDED, ...options).status).toBe(2))
 })
+
+describe('runbook', () => {
+  const PLANTED = 'demo/tern-quay.json'
+  const MEANT = 'demo/tern-quay-mended.json'
+
+  test('from the planted mistakes to the mended plan: steps, costs, and the order of the list beside them', () => {
+    const { status, stdout } = beacon('runbook', PLANTED, MEANT, '--laptop', 'switch:12', '--text')
+    expect(status).toBe(0)
+    expect(stdout).toMatch(/^\d+ changes from Tern Quay Boatyard/)
+    expect(stdout).toMatch(/Point of no return|points of no return 0/)
+    expect(stdout).toMatch(/From top to bottom of the list: walks \d+, locked out [1-9]/)
+    expect(stdout).not.toContain('copper-rivets')
+  })
+
+  test('nothing differs: no step', () => {
+    const { status, stdout } = beacon('runbook', MEANT, MEANT, '--laptop', 'switch:12')
+    expect([status, JSON.parse(stdout)]).toEqual([0, expect.objectContaining({ changes: 0, steps: [] })])
+  })
+
+  test.each<[string, string[], RegExp]>([
+    ['one file', [MEANT, '--laptop', 'switch:12'], /Two files are needed/],
+    ['no place of the laptop', [PLANTED, MEANT], /Where the laptop is plugged in is not said.*such as/],
+    ['a place that is none', [PLANTED, MEANT, '--laptop', 'switch:99'], /“switch:99” is no socket/],
+    ['plans of two sites', ['tests/kit/chandlery.json', '/dev/null', '--laptop', 'switch:5'], /./],
+  ])('%s: exit 2, and what is accepted', (_name, words, says) => {
+    const { status, stdout } = beacon('runbook', ...words, '--text')
+    expect([status, stdout]).toEqual([2, expect.stringMatching(says)])
+  })
+})

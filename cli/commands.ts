@@ -6,6 +6,7 @@ import { proofCommand } from './proof'
 import { exportCommand } from './export'
 import { l2Command } from './l2'
 import { reachCommand, traceCommand } from './reach'
+import { runbookCommand } from './runbook'
 import { stageCommand } from './stage'
 import type { Command } from './options'
 
@@ -20,4 +21,5 @@ export const COMMANDS: Record<string, Command | undefined> = {
   export: exportCommand,
   proof: proofCommand,
   stage: stageCommand,
+  runbook: runbookCommand,
 }

@@ -35,6 +35,7 @@ async function main(argv: string[]): Promise<Output> {
         until: { type: 'string' },
         seed: { type: 'string' },
         carton: { type: 'boolean' },
+        laptop: { type: 'string' },
       },
     })
     if (values.help) return { exitCode: 0, json: { usage: USAGE }, text: USAGE }

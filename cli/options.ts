@@ -15,6 +15,7 @@ export interface Options {
   until?: string | undefined
   seed?: string | undefined
   carton?: boolean | undefined
+  laptop?: string | undefined
 }
 export type Command = (files: string[], options: Options) => Output | Promise<Output>
 

@@ -126,14 +126,13 @@ test('3: a household router becomes an access point: server off and address move
     strayServer: fresh,
     management: at,
     router: { ...cafe.router!, role: 'plainAp' },
-    ports: cafe.ports.map((port) => ({ ...port, nativeVlan: 1 })),
+    ports: cafe.ports.map((port) => ({ ...port, nativeVlan: 60 })),
   })
   const cable = meant.links.find(({ id }) => id === 'l-sw-cafe-cafe-router')!
   const target = {
     ...withDevice(present, 'cafe-router', {
       strayServer: null,
       management: { ...at, networkId: 'berths', ip: '172.27.60.5', prefixLength: 22, gateway: '172.27.60.1' },
-      ports: cafe.ports.map((port) => ({ ...port, nativeVlan: 60 })),
     }),
     links: [...staying, { ...cable, b: { deviceId: 'cafe-router', port: 3 } }],
   }

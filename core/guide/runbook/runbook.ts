@@ -60,6 +60,12 @@ export function taskOf(present: Site, target: Site, laptop: LinkEnd): Outcome<Ta
       code: 'runbook.laptop',
       message: `The laptop’s place “${laptop.deviceId} ${laptop.port}” is no socket of what is there now. Give a device and one of its ports.`,
     })
+  if (!present.devices.some(({ id }) => deviceOf(target, id)))
+    return bad({
+      path: ['target'],
+      code: 'runbook.sites',
+      message: `“${present.name}” and “${target.name}” have no device in common: they are plans of different sites. Give two plans of one.`,
+    })
   const changes = changesBetween(present, target)
   const ids = new Set(changes.flatMap(({ deviceId, pageId }) => [deviceId, pageId ?? deviceId]))
   const places = [...target.devices, ...present.devices.filter(({ id }) => !deviceOf(target, id))]

@@ -72,7 +72,7 @@ function ownUnits(configuration: Configuration): Map<string, Part> {
     add(unit, unit === 'uplink' ? nearOnly(device) : device[field], {
       profiles: unit === 'uplink' ? endProfiles(configuration) : [],
     })
-  add('power', { powerSource: device.powerSource, powerPartListed: device.powerPartListed }, { by: 'hands' })
+  add('power', { powerSource: device.powerSource }, { by: 'hands' })
   add('place', { position: device.position, place: device.place }, { by: 'hands' })
   return parts
 }

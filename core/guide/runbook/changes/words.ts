@@ -3,10 +3,12 @@ import type {
   AirEnd,
   AirUplink,
   ControllerPart,
+  Device,
   Forward,
   Group,
   Id,
   Management,
+  MeshSettings,
   RadiusServer,
   Radio,
   Rule,
@@ -150,7 +152,12 @@ const SAYS: Record<string, (site: Site, part: Part) => string> = {
       .join(', '),
   controller: (_site, { value }) => controllerText(value as ControllerPart | null),
   server: (_site, { value }) => onOff(value !== null),
-  mesh: (_site, { value }) => (value === null ? 'none' : 'set'),
+  mesh: (_site, { value }) => {
+    const mesh = value as MeshSettings | null
+    if (!mesh) return 'none'
+    const says = [mesh.takesChildren && 'takes children', mesh.seeksParent && 'seeks a parent']
+    return says.filter(Boolean).join(', ') || 'off'
+  },
   uplink: (site, { value }) => {
     const air = value as AirUplink | null
     if (!air) return 'none'
@@ -176,7 +183,12 @@ const SAYS: Record<string, (site: Site, part: Part) => string> = {
   firmware: (_site, { value }) => String(value ?? 'as it is'),
   login: (_site, { value }) => (value === true ? 'as delivered' : 'your own'),
   power: (_site, { value }) => (value as { powerSource: string }).powerSource,
-  place: (_site, { value }) => (value as { place: string }).place || 'moved',
+  place: (_site, { value }) => {
+    const { place, position } = value as Pick<Device, 'place' | 'position'>
+    if (!position) return place || 'nowhere yet'
+    const [x, y] = position.at
+    return `${place || 'on the plan'}, ${position.heightM} m up, at ${x.toFixed(1)}, ${y.toFixed(1)}, facing ${position.azimuthDeg}°`
+  },
 }
 
 const controllerText = (controller: ControllerPart | null): string =>

@@ -6,6 +6,7 @@ import { stateKey } from './ground'
 import type { Ground } from './ground'
 import { movesFrom } from './moves'
 import { take } from './take'
+import { handMinutes, MINUTES } from './times'
 import type { Standing } from './take'
 
 /** An order that was found, or how far it goes and what stops it there. */
@@ -21,6 +22,8 @@ export interface Stopped {
 interface Node {
   standing: Standing
   cost: Cost
+  /** With the least that what is left can cost. */
+  bound: Cost
   moves: Move[]
   /** Less where the far side comes first: of two orders that cost the same, the one in which a slip costs the shorter walk. */
   nearness: number
@@ -29,18 +32,19 @@ interface Node {
 const nodeKey = ({ done, place, openId }: Standing): string => `${place.id} ${openId} ${stateKey(done)}`
 
 /**
- * The least of all orders: uniform-cost search over what is done and where the laptop is. Every state passed is looked at, none is
+ * The least of all orders: A* over what is done and where the laptop is. Every state passed is looked at, none is
  * passed in which something new is wrong. For up to about ten changes.
  */
 export function bestOrder(ground: Ground, isCancelled: () => boolean = () => false): Order {
   const begin: Standing = { done: new Set(), place: ground.task.laptop, openId: null }
+  const first: Node = { standing: begin, cost: NO_COST, bound: NO_COST, moves: [], nearness: 0 }
   const queue = new TinyQueue<Node>(
-    [{ standing: begin, cost: NO_COST, moves: [], nearness: 0 }],
-    (a, b) => compareCost(a.cost, b.cost) || a.nearness - b.nearness,
+    [first],
+    (a, b) => compareCost(a.bound, b.bound) || a.nearness - b.nearness,
   )
   const far = distancesFrom(ground.task.present, ground.task.laptop.deviceId)
   const settled = new Set<string>()
-  let furthest: Node = { standing: begin, cost: NO_COST, moves: [], nearness: 0 }
+  let furthest = first
   for (let node = queue.pop(); node; node = queue.pop()) {
     if (isCancelled()) break
     const key = nodeKey(node.standing)
@@ -52,15 +56,33 @@ export function bestOrder(ground: Ground, isCancelled: () => boolean = () => fal
     for (const move of movesFrom(ground, node.standing)) {
       const taken = take(ground, node.standing, move)
       if (!taken.ok) continue
+      const cost = plus(node.cost, taken.cost)
       queue.push({
         standing: taken.standing,
-        cost: plus(node.cost, taken.cost),
+        cost,
+        bound: plus(cost, leastLeft(ground, taken.standing)),
         moves: [...node.moves, move],
         nearness: node.nearness + node.moves.length * Math.min(far(move.pageId ?? move.place.deviceId), 100),
       })
     }
   }
   return { ok: false, moves: furthest.moves, stopped: whatStops(ground, furthest.standing) }
+}
+
+/** What is left costs at least this: its typing and its hands, and a walk where hands are needed somewhere else. */
+function leastLeft(ground: Ground, { done, place }: Standing): Cost {
+  const left = ground.task.changes.filter(({ id }) => !done.has(id))
+  const hands = left.filter(({ pageId }) => pageId === null)
+  const elsewhere = hands.some(({ deviceId }) => deviceId !== place.deviceId)
+  return {
+    noReturns: 0,
+    walks: elsewhere ? 1 : 0,
+    outage: 0,
+    minutes:
+      hands.reduce((sum, change) => sum + handMinutes(change), 0) +
+      MINUTES.typeOne * (left.length - hands.length) +
+      (elsewhere ? MINUTES.walk : 0),
+  }
 }
 
 /** Every move that is left, and why it is not safe. */

@@ -102,7 +102,7 @@ class Descent {
     const tried = new Set<string>()
     for (const kind of tier)
       for (const sheaf of all)
-        for (const changeIds of portionsOf(this.ground, sheaf, kind, leaving)) {
+        for (const changeIds of portionsOf(this.ground, heard(this.ground, standing, sheaf), kind, leaving)) {
           const key = changeIds.join(' ')
           if (tried.has(key)) continue
           tried.add(key)
@@ -126,7 +126,7 @@ class Descent {
  */
 type Kind = 'add' | 'open' | 'all' | 'most' | 'each'
 
-const TIERS: readonly (readonly Kind[])[] = [['add', 'open', 'all', 'most'], ['each']]
+const TIERS: readonly (readonly Kind[])[] = [['add', 'open'], ['all', 'most'], ['each']]
 
 function portionsOf(
   ground: Ground,
@@ -138,7 +138,7 @@ function portionsOf(
   const isHalf = (change: Change, half: string) =>
     change.subject.kind === 'unit' && change.subject.half === half
   if (pageId === null || isAtOnce(ground, pageId, changes))
-    return kind === 'all' || kind === 'each' ? changes.map(({ id }) => [id]) : []
+    return kind === 'open' || kind === 'each' ? changes.map(({ id }) => [id]) : []
   switch (kind) {
     case 'add':
       return ids(changes.filter((change) => isHalf(change, 'add')))
@@ -151,6 +151,14 @@ function portionsOf(
     case 'each':
       return changes.map(({ id }) => [id])
   }
+}
+
+/** Of what a controller is to send, what gets there now; the rest waits for its devices to be heard. */
+function heard(ground: Ground, { done, place }: Standing, sheaf: Sheaf): Sheaf {
+  const { pageId, changes } = sheaf
+  if (pageId === null || changes.every(({ deviceId }) => deviceId === pageId)) return sheaf
+  const there = changes.filter((change) => ground.closed(done, place, pageId, [change]) === null)
+  return there.length === 0 ? sheaf : { ...sheaf, changes: there }
 }
 
 /** "switch 3": the port that a change sets; empty: none. */

@@ -61,7 +61,7 @@ export function spentOn(
 export const walkMinutes = (from: LaptopPlace, to: LaptopPlace): number =>
   from.deviceId === to.deviceId ? 0 : MINUTES.walk * to.effort
 
-function handMinutes({ subject }: Change): number {
+export function handMinutes({ subject }: Change): number {
   switch (subject.kind) {
     case 'cable':
       return MINUTES.cable

@@ -30,6 +30,8 @@ export function pageWay(look: Look, place: LaptopPlace, deviceId: Id): PageWay {
   }
   if (place.deviceId === deviceId) return { ok: true, address: 'own' }
   if (place.port === null) return no(`From ${nameIn(site, place.deviceId)} there is no free socket.`)
+  if (linkAt(site, { deviceId: place.deviceId, port: place.port }))
+    return no(`${portName(site, { deviceId: place.deviceId, port: place.port })} is not free any more.`)
   const at: Place = { deviceId: place.deviceId, key: `port:${place.port}` }
   const own = managementInterface(twin.fabric, device)
   if (own && device.management.addressing !== 'none' && hearEachOther(twin, at, { deviceId, key: own }))

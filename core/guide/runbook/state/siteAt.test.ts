@@ -20,7 +20,8 @@ const all = (present: Site, target: Site) => {
 
 /** What of a plan is in the gear; a network is as its router and its server know it. */
 const inGear = ({ devices, links, networks, rules, forwards }: Site) => ({
-  devices,
+  // Whether a part is on the list is on paper.
+  devices: devices.map((device) => ({ ...device, powerPartListed: true })),
   links: [...links].sort((a, b) => a.id.localeCompare(b.id)),
   networks: [...networks].sort((a, b) => a.id.localeCompare(b.id)),
   rules,
@@ -87,6 +88,8 @@ test('gear that comes, goes, and moves to another socket takes hands', () => {
   expect(changes.every(({ pageId }) => pageId === null)).toBe(true)
   expect(changes[1]?.after).toEqual(['nvr/comes'])
   expect(inGear(after)).toEqual(inGear(site))
-  const moved = withDevice(site, 'printer', { position: { levelId: 'l', x: 1, y: 2, heightM: 1 } as never })
+  const moved = withDevice(site, 'printer', {
+    position: { levelId: 'l', at: [1, 2], heightM: 1, antennaId: null, azimuthDeg: 0 } as never,
+  })
   expect(changesBetween(site, moved).map(({ id, pageId }) => [id, pageId])).toEqual([['printer/place', null]])
 })

@@ -1,0 +1,116 @@
+import { attachmentsOf } from '~/core/network/layer2'
+import { wsh1 } from '~/core/judge/findings/wsh1'
+import { planView } from '~/core/judge/findings'
+import { bad, good } from '~/core/lib/outcome'
+import type { Outcome } from '~/core/lib/outcome'
+import { deviceOf } from '~/core/plan'
+import type { LinkEnd, Site } from '~/core/plan'
+import { runbookOf, stepText, taskOf } from '~/core/guide/runbook'
+import type { Cost, Runbook, RunbookStep } from '~/core/guide/runbook'
+import type { Options } from './options'
+import { badInput } from './output'
+import type { Output } from './output'
+import { readSite } from './siteInput'
+
+/** `runbook PRESENT TARGET --laptop PLACE`: the steps from what is there to what is meant, or why there are none. */
+export function runbookCommand(files: string[], options: Options): Output {
+  const [presentFile, targetFile, ...more] = files
+  if (presentFile === undefined || targetFile === undefined || more.length > 0)
+    return badInput([
+      {
+        path: [],
+        code: 'usage',
+        message: `Two files are needed, what is there and what is meant; ${files.length} were given.`,
+      },
+    ])
+  const [present, target] = [readSite(presentFile), readSite(targetFile)]
+  const problems = [present, target].flatMap((one) => (one.ok ? [] : one.problems))
+  if (!present.ok || !target.ok) return badInput(problems)
+  const laptop = placeOf(present.value, options.laptop)
+  if (!laptop.ok) return badInput(laptop.problems)
+  const task = taskOf(present.value, target.value, laptop.value)
+  return task.ok ? told(runbookOf(task.value)) : badInput(task.problems)
+}
+
+/** "switch:12", or a free socket by its id or label as `reach` lists it. */
+function placeOf(site: Site, text: string | undefined): Outcome<LinkEnd> {
+  const refused = (message: string) => bad({ path: ['--laptop'], code: 'runbook.laptop', message })
+  const some = attachmentsOf(site)
+    .filter(({ kind }) => kind === 'port')
+    .slice(0, 4)
+    .map(({ id }) => id.replace(/^port:/, ''))
+  const accepted = `Give a device and a port, such as ${some.join(', ') || 'switch:12'}.`
+  if (text === undefined) return refused(`Where the laptop is plugged in is not said. ${accepted}`)
+  const listed = attachmentsOf(site).find(
+    ({ id, label, kind }) => kind === 'port' && [id, label].includes(text),
+  )
+  const [, deviceId = '', port = ''] = /^(?:port:)?(.+):(\d+)$/.exec(listed?.id ?? text) ?? []
+  const number = Number(port)
+  return deviceOf(site, deviceId)?.ports.some((one) => one.number === number)
+    ? good({ deviceId, port: number })
+    : refused(`“${text}” is no socket of what is there. ${accepted}`)
+}
+
+function told(runbook: Runbook): Output {
+  const { task, steps, stopped, cost, naive } = runbook
+  const unmet = wsh1.check(planView(task.target)).map(({ says }) => says)
+  return {
+    exitCode: stopped === null && unmet.length === 0 ? 0 : 1,
+    json: {
+      changes: task.changes.length,
+      found: stopped === null,
+      isBest: runbook.isBest,
+      cost,
+      targetFails: unmet,
+      steps: steps.map((step) => ({ ...stepText(runbook, step), cost: step.cost, loss: step.loss })),
+      stopped: stopped?.map(({ move, why }) => ({ changes: move.changeIds, why })) ?? [],
+      naive,
+    },
+    text: [
+      `${task.changes.length} changes from ${task.present.name} to ${task.target.name}.`,
+      ...unmet.map((says) => `The target itself falls short: ${says}`),
+      '',
+      ...steps.flatMap((step, i) => stepLines(runbook, step, i + 1)),
+      ...(stopped ? noOrder(runbook) : [totals(runbook, cost)]),
+      '',
+      ...naiveLines(runbook),
+    ].join('\n'),
+  }
+}
+
+function stepLines(runbook: Runbook, step: RunbookStep, number: number): string[] {
+  const { title, where, caution, page, sets, happens, sees, undo } = stepText(runbook, step)
+  return [
+    `${number}. ${title}`,
+    ...[where, caution, page].flatMap((line) => (line === null ? [] : `   ${line}`)),
+    ...sets.map(({ device, what, was, becomes }) => `   - ${device}, ${what}: ${was} -> ${becomes}`),
+    ...[...happens, ...sees].map((line) => `   ${line}`),
+    `   Back: ${undo}`,
+    `   About ${minutes(step.cost.minutes)}.`,
+    '',
+  ]
+}
+
+const minutes = (value: number): string => `${Math.ceil(value)} min`
+
+const totals = ({ isBest }: Runbook, cost: Cost | null): string =>
+  cost
+    ? `Walks ${cost.walks}, points of no return ${cost.noReturns}, clients cut off ${Math.round(cost.outage)} client-minutes, about ${minutes(cost.minutes)}. ${isBest ? 'No order is better.' : 'Every step is proven safe; that no order is better is not proven.'}`
+    : ''
+
+const noOrder = ({ stopped, task }: Runbook): string[] => [
+  'No safe order was found. What is left, and what stops it:',
+  ...(stopped ?? []).slice(0, 10).map(({ move, why }) => {
+    const [first] = move.changeIds.flatMap((id) => task.changes.find((change) => change.id === id) ?? [])
+    return `  ${first?.what ?? ''}${move.changeIds.length > 1 ? ` and ${move.changeIds.length - 1} more` : ''}: ${why}`
+  }),
+]
+
+function naiveLines({ naive, task }: Runbook): string[] {
+  const name = (id: string) => (deviceOf(task.target, id) ?? deviceOf(task.present, id))?.name ?? id
+  return [
+    `From top to bottom of the list: walks ${naive.cost.walks}, locked out ${naive.cutOff.length} times, ${Math.round(naive.cost.outage)} client-minutes.`,
+    ...naive.cutOff.map(({ deviceId, why }) => `  Locked out before ${name(deviceId)}: ${why}`),
+    ...naive.faults.map(({ afterDeviceId, says }) => `  After ${name(afterDeviceId)}: ${says}`),
+  ]
+}
