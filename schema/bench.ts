@@ -37,6 +37,7 @@ const ACTIONS = {
     prefixLength: Joi.number().integer().min(1).max(30).default(24),
     gateway: optionalIp(),
   },
+  beside: { deviceId: id().required() },
   open: { deviceId: id().required() },
   type: { deviceId: id().required(), what: choice('all', 'management').default('all') },
   save: { deviceId: id().required() },
@@ -60,7 +61,7 @@ const ACTIONS = {
   },
   reveal: {},
   licences: { controllerId: id().required(), ended: flag(true) },
-} satisfies Record<Exclude<Action['kind'], 'replan'>, Record<string, Joi.Schema>>
+} satisfies Record<Exclude<Action['kind'], 'replan' | 'set'>, Record<string, Joi.Schema>>
 
 const KINDS = Object.keys(ACTIONS)
 
@@ -84,7 +85,7 @@ const request = Joi.object({
 })
 
 export function readAction(data: unknown): Outcome<Action> {
-  const kind = check<{ kind: Exclude<Action['kind'], 'replan'> }>(anyAction, data)
+  const kind = check<{ kind: Exclude<Action['kind'], 'replan' | 'set'> }>(anyAction, data)
   if (!kind.ok) return kind
   return check<Action>(Joi.object({ kind: Joi.valid(kind.value.kind), ...ACTIONS[kind.value.kind] }), data)
 }

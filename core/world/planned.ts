@@ -8,17 +8,19 @@ import type { Gear, World } from './types'
 const configurations = perSite((site: Site, id: Id): Configuration | null => configurationOf(site, id))
 
 /** What a device is meant to hold; the same value for the same plan. */
-export const plannedFor = (world: World, id: Id): Configuration | null => configurations(world.plan, id)
+export const plannedFor = ({ decided, plan }: World, id: Id): Configuration | null =>
+  decided.get(id) ?? configurations(plan, id)
 
 /** What goes into a device when it is set up: what is meant, or what a slip makes of it. */
-export const typedFor = ({ plan, hands }: World, id: Id): Configuration | null =>
-  configurations(hands?.site ?? plan, id)
+export const typedFor = ({ decided, plan, hands }: World, id: Id): Configuration | null =>
+  decided.get(id) ?? configurations(hands?.site ?? plan, id)
 
 /** What goes into it now: who sets a thing up a second time does not slip again. */
 export const goesIn = (world: World, { id, isFactory }: Gear): Configuration | null =>
   isFactory ? typedFor(world, id) : plannedFor(world, id)
 
-export const meantFor = (world: World, id: Id): Device | undefined => deviceOf(world.plan, id)
+export const meantFor = ({ decided, plan }: World, id: Id): Device | undefined =>
+  decided.get(id)?.device ?? deviceOf(plan, id)
 
 /** Cables as they were laid: those of the plan, or what a slip made of them. */
 export const laidLinks = ({ plan, hands }: World): readonly Link[] => (hands?.site ?? plan).links

@@ -73,6 +73,8 @@ export interface Laptop {
   readonly ip: Ip | null
   readonly prefixLength: number
   readonly gateway: Ip | null
+  /** Held to a device itself, by its console or a cable of its own: its page opens whatever its ports are set to. */
+  readonly beside: Id | null
 }
 
 export interface Appointment {
@@ -94,6 +96,8 @@ export interface World {
   revision: number
   /** The plan as the hands carry it out who slip once, and what the slip was; null: they do not. Nobody is told. */
   hands: Slip | null
+  /** Devices that were set otherwise than the plan has them, one by one, and what they are meant to hold since. */
+  decided: Map<Id, Configuration>
   seed: number
   nowUs: number
   serial: number
@@ -125,5 +129,8 @@ export interface World {
   masters: Map<Id, Id>
 }
 
-/** How new gear begins. carton: all of it as delivered · prepared: what adopts nobody is set up as planned. */
-export type Start = 'carton' | 'prepared'
+/**
+ * How new gear begins. carton: all of it as delivered · prepared: what adopts nobody is set up as planned · installed: all of it as
+ * planned, adopted by whom it is meant for.
+ */
+export type Start = 'carton' | 'prepared' | 'installed'

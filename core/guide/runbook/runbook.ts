@@ -111,9 +111,10 @@ function stepsOf(ground: Ground, moves: readonly Move[]): RunbookStep[] {
   return steps
 }
 
-/** On a page that stays open, one setting after the other is one step. */
+/** On a device's own page that stays open, one setting after the other is one step. */
 const goesOn = (last: RunbookStep, next: RunbookStep): boolean =>
   next.pageId !== null &&
+  next.changes.every(({ deviceId }) => deviceId === next.pageId) &&
   last.pageId === next.pageId &&
   last.place.id === next.place.id &&
   last.loss === 'none'

@@ -1,3 +1,4 @@
+import type { Configuration } from '../configuration'
 import type { Id, Ip, LinkEnd, Site } from '../../plan'
 
 /** What a person can do. One vocabulary for the bench, a script and the runbook. */
@@ -21,6 +22,8 @@ export type Action =
       prefixLength: number
       gateway: Ip | null
     }
+  /** The laptop is taken to the device itself: by its console its page opens whatever its ports are set to. */
+  | { kind: 'beside'; deviceId: Id }
   /** Opens a device's page: shows what comes up, or why nothing does. */
   | { kind: 'open'; deviceId: Id }
   /** On a device's page: type the planned settings in (all, or only its own address), save, apply. */
@@ -29,6 +32,8 @@ export type Action =
   | { kind: 'apply'; deviceId: Id }
   /** All three in one go. */
   | { kind: 'setUp'; deviceId: Id }
+  /** Single settings: the device is to hold this from now on, typed into its own page or its controller's. */
+  | { kind: 'set'; deviceId: Id; pageId: Id; configuration: Configuration }
   | { kind: 'firmware'; deviceId: Id; version: string; forTypeId: Id | null }
   /** A controller searches a range: gear for staging, or gear in use with its login. */
   | {

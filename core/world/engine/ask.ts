@@ -14,6 +14,10 @@ import { takeLease } from './leases'
 const CUT_SHORT = 'The way to the controller was cut while it was being set up. Reset it and adopt it again.'
 const LISTED = 'It is listed at the controller. Adopt it there.'
 
+/** Adopted before at the controller that it has found again. */
+export const isKnownThere = ({ accepted, listedAt, remembers }: Gear): boolean =>
+  accepted && listedAt !== null && (remembers.length === 0 || remembers.includes(listedAt))
+
 type Asks = (world: World, gear: Gear) => Gear
 
 /** Back to asking for an address when the way is lost. */
@@ -56,6 +60,8 @@ const ASKS: Partial<Record<Phase, Asks>> = {
     const again = gear.listedAt === meantId ? gear : seek(world, gear)
     const way = reachTo(world, again, again.listedAt)
     if (!way.ok) return enter(world, again, 'discovering', way.why)
+    // One that was adopted there needs nobody: it only found another controller first.
+    if (again.listedAt === meantId && isKnownThere(again)) return enter(world, again, 'securing')
     const other = again.listedAt === meantId ? null : meantFor(world, again.listedAt ?? '')?.name
     return wait(
       world,

@@ -3,7 +3,7 @@ import { machineFault, noTunnel, outcomeOfJoin } from '../fleet/joining'
 import { goesIn, imageFor, meantFor } from '../planned'
 import type { Gear, World } from '../types'
 import { reachTo } from '../ways'
-import { byRadio } from './ask'
+import { byRadio, isKnownThere } from './ask'
 import { enter, put } from './change'
 
 const BY_PAGE = 'It runs its factory settings. Open its page and set it up.'
@@ -64,10 +64,6 @@ function afterBoot(world: World, before: Gear): Gear {
   if (setUpBy(meant) === 'controller') return enter(world, gear, 'addressing')
   return gear.isFactory ? enter(world, gear, 'factory', BY_PAGE) : enter(world, gear, 'running')
 }
-
-/** Adopted before at the controller that it has found again. */
-const isKnownThere = ({ accepted, listedAt, remembers }: Gear): boolean =>
-  accepted && listedAt !== null && (remembers.length === 0 || remembers.includes(listedAt))
 
 /** The tunnel is built to the address that the controller names, and its certificate is looked at. Source: RFC 5415 section 2.4.4. */
 function secured(world: World, gear: Gear): Gear {

@@ -4,7 +4,14 @@ import { factoryConfiguration } from '../configuration'
 import { plannedFor } from '../planned'
 import type { Gear, Laptop, Start, World } from '../types'
 
-const UNPLUGGED: Laptop = { at: null, addressing: 'dhcp', ip: null, prefixLength: 24, gateway: null }
+const UNPLUGGED: Laptop = {
+  at: null,
+  addressing: 'dhcp',
+  ip: null,
+  prefixLength: 24,
+  gateway: null,
+  beside: null,
+}
 
 /** A bench with everything of a plan on it, cabled as planned and dark. Settle it before it is looked at. */
 export function bareWorld(plan: Site, revision: number, seed: number, start: Start): World {
@@ -12,6 +19,7 @@ export function bareWorld(plan: Site, revision: number, seed: number, start: Sta
     plan,
     revision,
     hands: null,
+    decided: new Map(),
     seed,
     nowUs: 0,
     serial: 0,
@@ -41,12 +49,14 @@ export function bareWorld(plan: Site, revision: number, seed: number, start: Sta
 export const comesFresh = (device: Device, start: Start): boolean => {
   const by = setUpBy(device)
   if (by === 'nobody' || device.controller?.form === 'hosted') return false
-  return start === 'carton' || by === 'controller'
+  return start === 'carton' || (start === 'prepared' && by === 'controller')
 }
 
 export function newGear(world: World, device: Device): Gear {
   const isFactory = comesFresh(device, world.start)
   const meant = plannedFor(world, device.id)
+  const controllerId = device.adoption?.controllerId ?? null
+  const isAdopted = world.start === 'installed' && controllerId !== null
   const saved = isFactory || !meant ? factoryConfiguration(world.plan, device) : meant
   return {
     id: device.id,
@@ -64,9 +74,9 @@ export function newGear(world: World, device: Device): Gear {
     lease: null,
     leaseUntilUs: null,
     ip: null,
-    listedAt: null,
-    accepted: false,
-    remembers: [],
+    listedAt: isAdopted ? controllerId : null,
+    accepted: isAdopted,
+    remembers: isAdopted && controllerId ? [controllerId] : [],
     foundBy: [],
     attempts: [],
     interrupted: false,
@@ -84,6 +94,7 @@ export function newGear(world: World, device: Device): Gear {
 export const fork = (world: World): World => ({
   ...world,
   gear: new Map(world.gear),
+  decided: new Map(world.decided),
   pulled: new Set(world.pulled),
   patches: [...world.patches],
   unlicensed: new Set(world.unlicensed),

@@ -10,7 +10,7 @@ import { factoryFor, laidLinks, meantFor, plannedFor } from '../planned'
 import { cableIn } from '../twins'
 import type { Gear, World } from '../types'
 import { reachTo } from '../ways'
-import { apply, save, setUp, typeIn } from './configure'
+import { apply, save, setTo, setUp, typeIn } from './configure'
 import { pageOf } from './page'
 import { reveal, slip } from './slip'
 
@@ -70,6 +70,12 @@ const ACTS: Acts = {
       return null
     }),
   laptop,
+  beside: (world, { deviceId }) =>
+    withGear(world, deviceId, ({ running: { device } }) => {
+      world.laptop = { ...world.laptop, beside: deviceId }
+      say(world, null, `The laptop is at ${device.name} itself.`)
+      return null
+    }),
   open: (world, { deviceId }) =>
     withPage(world, deviceId, (_gear, says) => {
       say(world, deviceId, says)
@@ -78,6 +84,10 @@ const ACTS: Acts = {
   type: (world, { deviceId, what }) => withOwnPage(world, deviceId, (gear) => typeIn(world, gear, what)),
   save: (world, { deviceId }) => withOwnPage(world, deviceId, (gear) => save(world, gear)),
   apply: (world, { deviceId }) => withOwnPage(world, deviceId, (gear) => apply(world, gear)),
+  set: (world, { deviceId, pageId, configuration }) =>
+    withOwnPage(world, pageId, (page) =>
+      withGear(world, deviceId, (gear) => setTo(world, gear, page.id, configuration)),
+    ),
   setUp: (world, { deviceId }) => withOwnPage(world, deviceId, (gear) => setUp(world, gear)),
   firmware,
   search,
@@ -190,7 +200,14 @@ function laptop(
     if (fault) return fault
   }
   if (addressing === 'fixed' && ip === null) return 'A fixed address needs to be given.'
-  world.laptop = { at, addressing, ip: addressing === 'fixed' ? ip : null, prefixLength, gateway }
+  world.laptop = {
+    at,
+    addressing,
+    ip: addressing === 'fixed' ? ip : null,
+    prefixLength,
+    gateway,
+    beside: null,
+  }
   const where = at ? `in ${meantFor(world, at.deviceId)?.name ?? at.deviceId} port ${at.port}` : 'unplugged'
   say(
     world,
@@ -280,6 +297,7 @@ function search(
 
 /** A later plan on the same bench: new gear comes dark, gear no longer planned is taken off, what was set up is set up anew. */
 function replan(world: World, site: Site, revision: number): Refusal {
+  world.decided.clear()
   world.plan = site
   world.revision = revision
   for (const id of [...world.gear.keys()]) if (!deviceOf(site, id)) world.gear.delete(id)

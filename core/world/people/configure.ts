@@ -1,11 +1,13 @@
 import { kindOf, typeOf } from '../../plan'
-import type { Applies } from '../../plan'
+import type { Applies, Id } from '../../plan'
+import { isRunning, PLAIN_WORD } from '../adoption'
 import { setUpBy } from '../behaviours'
 import type { Configuration } from '../configuration'
 import { enter, put, say } from '../engine/change'
 import { settle } from '../engine/settle'
 import { goesIn, meantFor, plannedFor, typedFor } from '../planned'
 import type { Gear, World } from '../types'
+import { reachTo } from '../ways'
 import { pageOf } from './page'
 
 export const appliesOf = (world: World, { id }: Gear): Applies => {
@@ -119,4 +121,18 @@ function inForce(world: World, gear: Gear, running: Configuration, saved: Config
   })
   if (isWhole && gear.phase !== 'running') enter(world, after, 'running')
   else if (!isWhole) enter(world, after, 'factory', 'Only a part of its settings is in force.')
+}
+
+/** Settings decided since the plan: in force as the device takes them, or sent by the controller that set it up. */
+export function setTo(world: World, gear: Gear, pageId: Id, configuration: Configuration): string | null {
+  const way = pageId === gear.id ? null : reachTo(world, gear, pageId)
+  if (way && !way.ok) return way.why
+  if (way && !isRunning(gear.phase))
+    return `It is ${PLAIN_WORD[gear.phase]}: its controller has nothing to send it to.`
+  world.decided.set(gear.id, configuration)
+  if (way) enter(world, gear, 'configuring')
+  else if (appliesOf(world, gear) === 'reboot')
+    enter(world, put(world, gear, { saved: configuration, isFactory: false }), 'booting')
+  else allInForce(world, gear, configuration)
+  return null
 }

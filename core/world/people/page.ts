@@ -1,5 +1,5 @@
 import { contains, subnetAround } from '../../network/addressing'
-import { hostNow, talkTo } from '../../network/discovery'
+import { hostNow, talkOutside, talkTo } from '../../network/discovery'
 import { hearEachOther } from '../../network/layer3'
 import type { Host } from '../../network/layer3'
 import { deviceOf } from '../../plan'
@@ -40,6 +40,8 @@ export function pageOf(world: World, id: Id): Page {
   if (!gear || !meant) return no('There is no such device on the bench.')
   if (!isUp(gear.phase)) return no(`${meant.name} is ${gear.phase === 'dark' ? 'dark' : 'still booting'}.`)
   if (meant.remote?.isPageLocked && !gear.isFactory) return no(`The local page of ${meant.name} is locked.`)
+  if (world.laptop.beside === id) return atItself(world, gear, meant.name)
+  if (meant.controller?.form === 'hosted') return acrossInternet(world, gear, meant.name)
   if (gear.ip === null) return no(`${meant.name} has no address, so it has no page.`)
   const laptop = laptopHost(world)
   if ('why' in laptop) return no(laptop.why)
@@ -61,6 +63,25 @@ export function pageOf(world: World, id: Id): Page {
       : `The page of ${name} opens at ${gear.ip}.`,
   }
 }
+
+/** A hosted controller is wherever the internet is. */
+function acrossInternet(world: World, { id }: Gear, name: string): Page {
+  const laptop = laptopHost(world)
+  if ('why' in laptop) return no(laptop.why)
+  const out = talkOutside(wayTwin(world), laptop.host)
+  return out.ok
+    ? { ok: true, shows: id, address: name, login: 'your own', says: `The page of ${name} opens.` }
+    : no(out.why)
+}
+
+/** At the device itself nothing is between. */
+const atItself = (world: World, gear: Gear, name: string): Page => ({
+  ok: true,
+  shows: gear.id,
+  address: gear.ip ?? 'its console',
+  login: gear.isFactory ? factoryOf(world.plan, gear.running.device).login : 'your own',
+  says: `The page of ${name} opens at the device itself.`,
+})
 
 /** An address that a device fell back to is like one that is typed in. */
 function fallbackHost(world: World, gear: Gear): Host | null {

@@ -41,7 +41,7 @@ interface Known {
 export const stateKey = (done: ReadonlySet<string>): string => [...done].sort().join(' ')
 
 export function groundOf(task: Task): Ground {
-  const siteAt = stateMaker(task)
+  const { siteAt } = stateMaker(task)
   const known = new Map<string, Known>()
   const knownAt = (done: ReadonlySet<string>, darkId: Id | null): Known => {
     const key = `${darkId ?? ''} ${stateKey(done)}`

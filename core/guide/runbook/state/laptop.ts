@@ -1,9 +1,9 @@
-import { managementInterface } from '../../../network/layer2'
+import { managementInterface, managementVlan } from '../../../network/layer2'
 import type { Attachment, Place } from '../../../network/layer2'
 import { hearEachOther, hostOfDevice, possibleAddresses, toDevice } from '../../../network/layer3'
 import { talkTo } from '../../../network/discovery'
-import { deviceOf, freeSockets, kindOf, linkAt, portName } from '../../../plan'
-import type { Device, Id, Site } from '../../../plan'
+import { deviceOf, freeSockets, kindOf, linkAt, networkOf, portName } from '../../../plan'
+import type { Device, Id, Port, Site } from '../../../plan'
 import type { LaptopPlace } from '../types'
 import { nameIn } from './look'
 import type { Look } from './look'
@@ -52,6 +52,10 @@ function byRouter({ twin, site }: Look, at: Place, deviceId: Id): PageWay {
 export function controllerWay({ twin, site }: Look, controllerId: Id, deviceId: Id): PageWay {
   const [controller, device] = [deviceOf(site, controllerId), deviceOf(site, deviceId)]
   if (controller?.controller?.form === 'hosted') return { ok: true, address: 'dhcp' }
+  if (device?.remote) {
+    const silent = twin.fabric.silentTunnels.get(deviceId)
+    return silent === undefined ? { ok: true, address: 'dhcp' } : no(silent)
+  }
   const from = controller && hostOfDevice(twin, controller)
   const to = device && hostOfDevice(twin, device)
   if (!controller || !device || !from || !to)
@@ -70,19 +74,31 @@ export const homePlace = (deviceId: Id, port: number): LaptopPlace => ({
   effort: 1,
 })
 
-/** At a device, in its first free socket where it has one. */
+/**
+ * At a device: in a free socket that is in its management network, now or in the end; without one the laptop is held to the device
+ * itself, and reaches nothing but it.
+ */
 export function placeAt(present: Site, target: Site, device: Device): LaptopPlace {
   const isFree = (number: number) =>
     [present, target].every((site) => !linkAt(site, { deviceId: device.id, port: number }))
   const free = kindOf(device).hasStrip
-    ? freeSockets(present, device).find(({ number }) => isFree(number))
-    : undefined
+    ? freeSockets(present, device).filter(({ number }) => isFree(number))
+    : []
+  const inManagement = ({ number }: Port): number =>
+    [present, target].filter((site) => isInManagement(site, device.id, number)).length
+  const [best] = [...free].sort((a, b) => inManagement(b) - inManagement(a))
   return {
     id: `at:${device.id}`,
     deviceId: device.id,
-    port: free?.number ?? null,
+    port: best && inManagement(best) > 0 ? best.number : null,
     effort: effortOf(device),
   }
+}
+
+function isInManagement(site: Site, deviceId: Id, number: number): boolean {
+  const device = deviceOf(site, deviceId)
+  const own = device && (networkOf(site, device.management.networkId)?.vlanId ?? managementVlan(device))
+  return own != null && device?.ports.find((port) => port.number === number)?.nativeVlan === own
 }
 
 const effortOf = ({ position }: Device): number => (position && position.heightM > REACH_M ? 2 : 1)

@@ -14,7 +14,7 @@ import { stateMaker } from './siteAt'
 
 const all = (present: Site, target: Site) => {
   const changes = changesBetween(present, target)
-  const siteAt = stateMaker({ present, target, changes })
+  const { siteAt } = stateMaker({ present, target, changes })
   return { changes, before: siteAt(new Set()), after: siteAt(new Set(changes.map(({ id }) => id))) }
 }
 
@@ -53,7 +53,7 @@ test('a port’s tags that come and go are two changes, the coming first', () =>
     ['sw-gate/vlans:1/add', [], 'trunk, tagged 24, 60, 61'],
     ['sw-gate/vlans:1/remove', ['sw-gate/vlans:1/add'], 'trunk, tagged 24, 61'],
   ])
-  const siteAt = stateMaker({ present, target, changes })
+  const { siteAt } = stateMaker({ present, target, changes })
   const tags = (...done: string[]) =>
     deviceOf(siteAt(new Set(done)), 'sw-gate')?.ports.find(({ number }) => number === 1)?.taggedVlans
   expect([tags(), tags('sw-gate/vlans:1/add')]).toEqual([
@@ -65,7 +65,7 @@ test('a port’s tags that come and go are two changes, the coming first', () =>
 test('a network renumbered: each device has its own share, and the state between holds both', () => {
   const target = withNetwork(boatyard(), 'crew', { vlanId: 25 })
   const changes = changesBetween(boatyard(), target)
-  const siteAt = stateMaker({ present: boatyard(), target, changes })
+  const { siteAt } = stateMaker({ present: boatyard(), target, changes })
   expect(changes.map(({ id }) => id)).toContain('gateway/interface:crew')
   const half = siteAt(new Set(changes.filter(({ deviceId }) => deviceId === 'gateway').map(({ id }) => id)))
   const ofCrew = half.networks

@@ -48,19 +48,26 @@ export function stateMaker({ present, target, changes }: Pick<Task, 'present' | 
       ? true
       : deviceOf(present, id) !== undefined && !done.has(`${id}/goes`)
 
-  return (done: ReadonlySet<string>): Site => {
+  /** What every device holds then, by the ids that it had. */
+  function configurationsAt(done: ReadonlySet<string>): Configuration[] {
     const all = held.filter(({ device }) => isThere(device.id, done)).map((one) => now(one, done))
     const farOf = new Map(all.flatMap(({ far }) => far))
-    const configurations = withFarEnds(
+    return withFarEnds(
       all.map(({ configuration }) => configuration),
       farOf,
     )
+  }
+
+  function siteAt(done: ReadonlySet<string>): Site {
+    const configurations = configurationsAt(done)
     const there = new Set(configurations.map(({ device }) => device.id))
     const links = linksWith(present.links, cables, done).filter(({ a, b }) =>
       [a, b].every(({ deviceId }) => there.has(deviceId)),
     )
     return composed(configurations, links, surroundings)
   }
+
+  return { siteAt, configurationsAt }
 }
 
 /** What is in no device is that of the target; types of both are known. */

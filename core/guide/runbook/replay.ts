@@ -1,0 +1,187 @@
+import { ipText, subnetAround } from '../../network/addressing'
+import { advance, isRunning, isUp, newWorld, pageOf, perform, performAll } from '../../world'
+import type { Action, Configuration, World } from '../../world'
+import { deviceOf } from '../../plan'
+import type { Id, Ip, Site } from '../../plan'
+import type { Runbook, RunbookStep } from './runbook'
+import { stateMaker } from './state/siteAt'
+import type { Change, Task } from './types'
+
+/** What a replayed step showed that it had not promised. */
+export interface Surprise {
+  /** From 1. */
+  step: number
+  says: string
+}
+
+export interface Replay {
+  world: World
+  surprises: Surprise[]
+}
+
+const MINUTE_US = 60_000_000
+/** Until everything of the present has been set up on the simulated site. */
+const MOST_SETTLING_MIN = 120
+/** A controller's list is through by then. Common practice, no source. */
+const MOST_AFTER_STEP_MIN = 40
+
+/**
+ * The runbook carried out in the world: gear with a state of its own, from the present as it runs. The search has proven states; this
+ * proves the steps. Every step must be possible as it says, and show what it says.
+ */
+export function replay({ task, steps }: Pick<Runbook, 'task' | 'steps'>, seed = 1): Replay {
+  const world = installed(task, seed)
+  const { configurationsAt } = stateMaker(task)
+  const done = new Set<string>()
+  const surprises: Surprise[] = []
+  for (const [i, step] of steps.entries()) {
+    const tell = (says: string) => surprises.push({ step: i + 1, says })
+    goThere(world, task, step, tell)
+    for (const change of step.changes) done.add(change.id)
+    carryOut(world, configurationsAt(done), step, tell)
+    settleAfter(world, step)
+    look(world, step, tell)
+  }
+  return { world, surprises }
+}
+
+/** The present, everything up as it is set. What is new lies beside it, dark. */
+function installed({ present, target, changes }: Task, seed: number): World {
+  const coming = new Set(
+    changes.flatMap(({ deviceId, subject }) => (subject.kind === 'comes' ? [deviceId] : [])),
+  )
+  const fresh = target.devices.filter(({ id }) => coming.has(id) && !deviceOf(present, id))
+  const world = newWorld({ ...present, devices: [...present.devices, ...fresh] }, 1, seed, 'installed')
+  performAll(
+    world,
+    present.devices
+      .filter(({ powerSource }) => powerSource !== 'poe')
+      .map(({ id }): Action => ({ kind: 'powerOn', deviceId: id })),
+  )
+  for (let minute = 1; minute <= MOST_SETTLING_MIN; minute++) {
+    advance(world, minute * MINUTE_US)
+    if ([...world.gear.values()].every(({ phase, dueUs }) => isRunning(phase) || dueUs === null)) break
+  }
+  return world
+}
+
+/** The laptop goes where the step says, and takes the address that it says. At the device itself its own console does. */
+function goThere(world: World, task: Task, step: RunbookStep, tell: (says: string) => void): void {
+  const { place, pageId } = step
+  if (pageId === null) return
+  const isBeside = place.deviceId === pageId || place.port === null
+  const own = step.laptop === 'own' && step.address !== null ? spareAddress(task, step) : null
+  const why = isBeside
+    ? perform(world, { kind: 'beside', deviceId: place.deviceId })
+    : perform(world, {
+        kind: 'laptop',
+        at: { deviceId: place.deviceId, port: place.port ?? 0 },
+        addressing: own ? 'fixed' : 'dhcp',
+        ip: own?.ip ?? null,
+        prefixLength: own?.prefixLength ?? 24,
+        gateway: null,
+      })
+  if (why !== null) tell(`The laptop cannot be plugged in. ${why}`)
+}
+
+/** An address in the subnet of the page that nothing of either plan has. */
+function spareAddress(
+  { present, target }: Task,
+  { pageId, address }: RunbookStep,
+): { ip: Ip; prefixLength: number } | null {
+  const device = deviceOf(present, pageId) ?? deviceOf(target, pageId)
+  const prefixLength = device?.management.prefixLength ?? 24
+  const subnet = subnetAround(address ?? '', prefixLength)
+  const taken = new Set(
+    [present, target].flatMap((site: Site) => [
+      ...site.devices.flatMap(({ management }) => management.ip ?? []),
+      ...site.networks.flatMap(({ gateway }) => gateway ?? []),
+    ]),
+  )
+  for (let n = subnet.lastUsable; n >= subnet.firstUsable; n--)
+    if (!taken.has(ipText(n))) return { ip: ipText(n), prefixLength }
+  return null
+}
+
+function carryOut(
+  world: World,
+  next: Configuration[],
+  step: RunbookStep,
+  tell: (says: string) => void,
+): void {
+  const { pageId, changes } = step
+  if (pageId === null) {
+    for (const change of changes) for (const why of byHand(world, next, change)) tell(why)
+    return
+  }
+  for (const deviceId of new Set(changes.map((change) => change.deviceId))) {
+    const configuration = next.find(({ device }) => device.id === deviceId)
+    if (!configuration) continue
+    const why = perform(world, { kind: 'set', deviceId, pageId, configuration })
+    if (why !== null) tell(`${configuration.device.name} cannot be set. ${why}`)
+  }
+}
+
+/** What hands do; every reason why they cannot. */
+function byHand(world: World, next: Configuration[], { subject, deviceId }: Change): string[] {
+  const tried = (...actions: Action[]) => actions.flatMap((action) => perform(world, action) ?? [])
+  switch (subject.kind) {
+    case 'cable':
+      return tried(
+        ...(subject.from ? [{ kind: 'pullCable' as const, linkId: cableId(world, subject.from.id) }] : []),
+        ...(subject.to
+          ? [
+              {
+                kind: 'patch' as const,
+                linkId: `${subject.to.id}~new`,
+                a: subject.to.a,
+                b: subject.to.b,
+              },
+            ]
+          : []),
+      )
+    case 'comes':
+      return tried({ kind: 'powerOn', deviceId })
+    case 'goes':
+      return tried({ kind: 'cutPower', deviceId })
+    case 'unit': {
+      const configuration = next.find(({ device }) => device.id === deviceId)
+      return configuration
+        ? tried({ kind: 'beside', deviceId }, { kind: 'set', deviceId, pageId: deviceId, configuration })
+        : []
+    }
+  }
+}
+
+const cableId = (world: World, linkId: Id): Id =>
+  world.patches.some(({ id }) => id === `${linkId}~new`) ? `${linkId}~new` : linkId
+
+/** The step's own time, and then until nothing is under way any more. */
+function settleAfter(world: World, { cost }: RunbookStep): void {
+  advance(world, world.nowUs + Math.round(cost.minutes * MINUTE_US))
+  for (let minute = 0; minute < MOST_AFTER_STEP_MIN; minute++) {
+    const busy = [...world.gear.values()].some(
+      ({ phase, dueUs }) => !isRunning(phase) && isUp(phase) && dueUs !== null,
+    )
+    if (!busy) return
+    advance(world, world.nowUs + MINUTE_US)
+  }
+}
+
+/** What the step promised: its page opens again, and what was set holds it and runs. */
+function look(world: World, { pageId, changes, loss }: RunbookStep, tell: (says: string) => void): void {
+  if (pageId === null || loss !== 'none') return
+  for (const id of new Set(changes.map(({ deviceId }) => deviceId))) {
+    const gear = world.gear.get(id)
+    if (!gear) continue
+    const name = gear.running.device.name
+    if (!isRunning(gear.phase)) tell(`${name} does not run: ${gear.waitsFor ?? gear.phase}`)
+    else if (gear.running !== gear.saved) tell(`${name} does not run what it has saved.`)
+  }
+  if (!world.gear.get(pageId)?.running.device.management.ip) return
+  const page = pageOf(world, pageId)
+  const moved = changes.some(
+    ({ deviceId, subject }) => deviceId === pageId && subject.kind === 'unit' && subject.unit === 'address',
+  )
+  if (!page.ok && !moved) tell(`The page does not open again. ${page.why}`)
+}
