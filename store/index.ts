@@ -8,6 +8,7 @@ import { observationStore } from './observations'
 import { ownTypeStore } from './ownTypes'
 import { pictureStore } from './pictures'
 import { proofStore } from './proofs'
+import { runbookStore } from './runbooks'
 import { siteStore } from './sites'
 
 export { benchTimeUs } from './benchRuns'
@@ -17,6 +18,7 @@ export type { Actor, HistoryEntry, Steps } from './edits'
 export type { LogLine } from './log'
 export type { Picture } from './pictures'
 export type { ClientProof, StoredClients, StoredProof, StoredThroughput, ThroughputProof } from './proofs'
+export type { AsBuilt, RunbookWork, StoredRunbook, Tick } from './runbooks'
 export type { SiteSummary } from './sites'
 export { openDatabase }
 
@@ -32,6 +34,7 @@ export function storeOn(db: Db, now: () => Date = () => new Date()) {
     proofs: proofStore(db, now),
     bench: benchRunStore(db, now),
     ownTypes: ownTypeStore(db, now),
+    runbooks: runbookStore(db, now),
   }
 }
 export type Store = ReturnType<typeof storeOn>

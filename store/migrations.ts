@@ -163,4 +163,33 @@ export const MIGRATIONS: readonly { id: number; sql: string }[] = [
       ) STRICT;
     `,
   },
+  {
+    id: 7,
+    sql: `
+      CREATE TABLE as_built (
+        site_id TEXT PRIMARY KEY REFERENCES site (id) ON DELETE CASCADE,
+        revision INTEGER NOT NULL,
+        at TEXT NOT NULL,
+        who TEXT NOT NULL,
+        plan TEXT NOT NULL CHECK (json_valid(plan))
+      ) STRICT;
+
+      CREATE TABLE runbook (
+        site_id TEXT PRIMARY KEY REFERENCES as_built (site_id) ON DELETE CASCADE,
+        revision INTEGER NOT NULL,
+        at TEXT NOT NULL,
+        who TEXT NOT NULL,
+        target TEXT NOT NULL CHECK (json_valid(target)),
+        work TEXT NOT NULL CHECK (json_valid(work))
+      ) STRICT;
+
+      CREATE TABLE runbook_tick (
+        site_id TEXT NOT NULL REFERENCES runbook (site_id) ON DELETE CASCADE,
+        step INTEGER NOT NULL,
+        at TEXT NOT NULL,
+        who TEXT NOT NULL,
+        PRIMARY KEY (site_id, step)
+      ) STRICT, WITHOUT ROWID;
+    `,
+  },
 ]

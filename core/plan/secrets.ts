@@ -47,6 +47,12 @@ export const maskedSecrets = (site: Site): Site =>
     (secret) => (secret === null ? null : KEPT_SECRET),
   )
 
+/** The plan with a mark in the place of each secret: two plans can be told apart by it, and nothing can be read from it. */
+export const markedSecrets = (site: Site, markOf: (secret: string) => string): Site => {
+  const mark: Change = (secret) => (secret === null ? null : markOf(secret))
+  return changeSecrets(site, mark, mark)
+}
+
 /** A record from the browser with its kept secrets put back from the stored plan. */
 export function unmasked(site: Site, collection: Collection, record: AnyRecord): AnyRecord {
   if (collection === 'profiles') {

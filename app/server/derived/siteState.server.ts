@@ -3,7 +3,7 @@ import { attachmentOf, attachmentsOf } from '~/core/network/layer2'
 import { reach, targetsOf } from '~/core/network/layer3'
 import type { Answer, Target, Twin } from '~/core/network/layer3'
 import { STAGES, nextStep, stageProgress } from '~/core/guide/order'
-import type { NextStep } from '~/core/guide/order'
+import type { NextStep, Observed } from '~/core/guide/order'
 import { evidenceFor, isSigned, seenRunning } from '~/core/judge/proof'
 import type { Stage } from '~/core/judge/findings'
 import type { SiteState } from '~/store'
@@ -34,6 +34,7 @@ export function siteFrame(siteId: string, search: URLSearchParams) {
     proven: evidence.filter(({ state: how }) => how === 'proven').length,
     areasMet: areasMet(site),
     signed: isSigned(seen),
+    built: builtState(store().runbooks.progress(siteId), revision),
   })
   return {
     id: siteId,
@@ -51,6 +52,15 @@ export function siteFrame(siteId: string, search: URLSearchParams) {
     frame: followed(twin, search),
   }
 }
+function builtState(
+  { builtRevision, steps, done }: ReturnType<ReturnType<typeof store>['runbooks']['progress']>,
+  revision: number,
+): Observed['built'] {
+  if (steps !== null) return { done, steps }
+  if (builtRevision === null) return 'nothing'
+  return builtRevision === revision ? 'asPlanned' : 'otherwise'
+}
+
 export type SiteFrame = ReturnType<typeof siteFrame>
 
 export interface Followed {

@@ -78,6 +78,8 @@ const MISSING: Record<Stage, (site: Site) => string | null> = {
         : null,
   staging: (site) =>
     site.devices.length === 0 ? 'Add the gear at Ports first: there is nothing to stage.' : null,
+  runbook: (site) =>
+    site.devices.length === 0 ? 'Add the gear at Ports first: there is nothing to change.' : null,
   proof: (site) =>
     site.requirements.length === 0
       ? 'Say at Brief what must and must not be reached: that is what is proven here.'
@@ -94,6 +96,8 @@ const OPEN: Record<Stage, string> = {
   ports: 'Some gear is not cabled yet.',
   staging:
     'Bring the gear up one by one, and confirm below what you see running. A rehearsal shows first how long it takes.',
+  runbook:
+    'Mark what is built, if nobody has yet; then work out the order of what is to be changed, and tick its steps.',
   proof: 'Try each requirement on the site, and write down what answered.',
   handover: 'Print the record, have it signed, and note who signed.',
 }

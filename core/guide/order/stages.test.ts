@@ -7,7 +7,14 @@ import { nextStep } from './nextStep'
 import { STAGES, seenGear, stageProgress } from './stages'
 import type { Observed } from './stages'
 
-const nothing: Observed = { running: new Set(), asked: 0, proven: 0, areasMet: false, signed: false }
+const nothing: Observed = {
+  running: new Set(),
+  asked: 0,
+  proven: 0,
+  areasMet: false,
+  signed: false,
+  built: 'nothing',
+}
 const done = (site: Site, observed = nothing) =>
   stageProgress(site, findings(site), observed)
     .filter((stage) => stage.done)

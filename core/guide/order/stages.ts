@@ -11,6 +11,7 @@ export const STAGES: readonly { stage: Stage; name: string; key: string }[] = [
   { stage: 'backhaul', name: 'Backhaul', key: 'k' },
   { stage: 'ports', name: 'Ports', key: 'p' },
   { stage: 'staging', name: 'Staging', key: 's' },
+  { stage: 'runbook', name: 'Runbook', key: 'o' },
   { stage: 'proof', name: 'Proof', key: 'r' },
   { stage: 'handover', name: 'Handover', key: 'h' },
 ]
@@ -35,6 +36,8 @@ export interface Observed {
   /** Whether every drawn area meets its need with its confidence. */
   areasMet: boolean
   signed: boolean
+  /** What was marked as built: nothing, the plan as it is, or another; or a runbook that leads there, and how far it is. */
+  built: 'nothing' | 'asPlanned' | 'otherwise' | { done: number; steps: number }
 }
 
 /** How far the work is, stage by stage. A stage with an open stop or fix is not done. */
@@ -66,6 +69,15 @@ function briefWords(site: Site): string {
 
 /** Gear that has a state to be seen: all but what passes power or frames on without any. */
 export const seenGear = (site: Site): Device[] => site.devices.filter((device) => kindOf(device).hasState)
+
+const BUILT_WORDS = {
+  nothing: 'nothing marked as built',
+  asPlanned: 'built as planned',
+  otherwise: 'changes to make',
+} as const
+
+const builtWords = (built: Observed['built']): string =>
+  typeof built === 'object' ? `${built.done} of ${plural(built.steps, 'step')} done` : BUILT_WORDS[built]
 
 /** A tick is earned: each of these is true of the plan, or was seen on the site. */
 const JUDGES: Record<Stage, Judge> = {
@@ -123,6 +135,7 @@ const JUDGES: Record<Stage, Judge> = {
       done: gear.length > 0 && seen === gear.length,
     }
   },
+  runbook: (_site, { built }) => ({ says: builtWords(built), done: built === 'asPlanned' }),
   proof: (_site, { asked, proven }) => ({
     says: asked === 0 ? 'nothing is asked for' : `${proven} of ${asked} proven`,
     done: asked > 0 && proven === asked,

@@ -1,6 +1,6 @@
 import { bareDevice, deviceOf, emptySite, newPort, RECORD_DEFAULTS } from '../../plan'
 import type { Applies, Device, DeviceType, Network, Port, Site } from '../../plan'
-import { demoYard, withDevice, withPort, withSsid } from '~/tests/kit/yard'
+import { demoYard, withDevice } from '~/tests/kit/yard'
 import { movedYard } from '~/tests/kit/move'
 import { runbookOf, taskOf } from './runbook'
 import type { Runbook } from './runbook'

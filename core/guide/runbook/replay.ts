@@ -30,9 +30,10 @@ const MOST_AFTER_STEP_MIN = 40
  * proves the steps. Every step must be possible as it says, and show what it says.
  */
 export function replay({ task, steps }: Pick<Runbook, 'task' | 'steps'>, seed = 1): Replay {
-  const world = installed(task, seed)
-  const { configurationsAt } = stateMaker(task)
-  const done = new Set<string>()
+  const { configurationsAt, siteAt } = stateMaker(task)
+  const begun = task.done.length > 0 ? siteAt(new Set(task.done)) : task.present
+  const world = installed({ ...task, present: begun }, seed)
+  const done = new Set<string>(task.done)
   const surprises: Surprise[] = []
   for (const [i, step] of steps.entries()) {
     const tell = (says: string) => surprises.push({ step: i + 1, says })

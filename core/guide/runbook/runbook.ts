@@ -3,7 +3,7 @@ import type { Outcome } from '../../lib/outcome'
 import { deviceOf } from '../../plan'
 import type { LinkEnd, Site } from '../../plan'
 import { changesBetween } from './changes/changesBetween'
-import { bestOrder } from './search/exact'
+import { beginOf, bestOrder } from './search/exact'
 import type { Order, Stopped } from './search/exact'
 import { goodOrder } from './search/good'
 import { groundOf } from './search/ground'
@@ -15,10 +15,26 @@ import type { Loss, Standing } from './search/take'
 import { homePlace, pageWay, placeAt } from './state/laptop'
 import { cutOff } from './state/outage'
 import { requirementWords } from './state/look'
+import { NO_COST, plus } from './types'
 import type { Change, Cost, LaptopPlace, Move, Task } from './types'
 
 /** Up to so many changes every order is weighed. */
 export const MOST_FOR_BEST = 10
+
+/** A runbook that was found before, read again: its steps as they were, and nothing searched. */
+export function runbookAgain(task: Task, steps: readonly Move[], isBest: boolean): Runbook {
+  const ground = groundOf(task)
+  const told = stepsOf(ground, steps)
+  return {
+    task,
+    steps: told,
+    stopped: null,
+    cost: told.reduce((sum, { cost }) => plus(sum, cost), NO_COST),
+    isBest,
+    naive: naiveOrder(ground),
+    states: ground.states(),
+  }
+}
 
 /** One step as it is done: where, on whose page, what is set, and what happens. */
 export interface RunbookStep {
@@ -51,8 +67,13 @@ export interface Runbook {
   states: number
 }
 
-/** What is to be done from a present to a target, with the laptop in a socket. */
-export function taskOf(present: Site, target: Site, laptop: LinkEnd): Outcome<Task> {
+/** What is to be done from a present to a target, with the laptop in a socket; `done`: changes that are made already. */
+export function taskOf(
+  present: Site,
+  target: Site,
+  laptop: LinkEnd,
+  done: readonly string[] = [],
+): Outcome<Task> {
   const device = deviceOf(present, laptop.deviceId)
   if (!device?.ports.some(({ number }) => number === laptop.port))
     return bad({
@@ -75,6 +96,7 @@ export function taskOf(present: Site, target: Site, laptop: LinkEnd): Outcome<Ta
     present,
     target,
     changes,
+    done: done.filter((id) => changes.some((change) => change.id === id)),
     laptop: homePlace(laptop.deviceId, laptop.port),
     places,
   })
@@ -84,7 +106,9 @@ export function taskOf(present: Site, target: Site, laptop: LinkEnd): Outcome<Ta
 export function runbookOf(task: Task, isCancelled?: () => boolean): Runbook {
   const ground = groundOf(task)
   const order: Order =
-    task.changes.length <= MOST_FOR_BEST ? bestOrder(ground, isCancelled) : goodOrder(ground, isCancelled)
+    task.changes.length - task.done.length <= MOST_FOR_BEST
+      ? bestOrder(ground, isCancelled)
+      : goodOrder(ground, isCancelled)
   return {
     task,
     steps: stepsOf(ground, order.moves),
@@ -98,7 +122,7 @@ export function runbookOf(task: Task, isCancelled?: () => boolean): Runbook {
 
 function stepsOf(ground: Ground, moves: readonly Move[]): RunbookStep[] {
   const steps: RunbookStep[] = []
-  let standing: Standing = { done: new Set(), place: ground.task.laptop, openId: null }
+  let standing = beginOf(ground)
   for (const move of moves) {
     const taken = take(ground, standing, move)
     if (!taken.ok) throw new Error(`A move of a found order is not safe: ${taken.why}`)

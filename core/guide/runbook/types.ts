@@ -38,6 +38,8 @@ export interface Task {
   present: Site
   target: Site
   changes: Change[]
+  /** Those of them that are done before it begins. */
+  done: string[]
   laptop: LaptopPlace
   /** Where else it can be. */
   places: LaptopPlace[]

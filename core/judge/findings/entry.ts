@@ -1,6 +1,7 @@
 export type Severity = 'stop' | 'fix' | 'note'
 /** The stage of the work at which the mistake is mended. */
-export type Stage = 'brief' | 'networks' | 'ground' | 'backhaul' | 'ports' | 'staging' | 'proof' | 'handover'
+export type Stage =
+  'brief' | 'networks' | 'ground' | 'backhaul' | 'ports' | 'staging' | 'runbook' | 'proof' | 'handover'
 
 export interface Entry {
   mistake: string

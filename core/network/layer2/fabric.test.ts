@@ -34,7 +34,8 @@ test('what is not alive is not there', () => {
   const fabric = buildFabric(yard(), {
     device: (id) => id !== 'controller',
     link: (id) => id !== 'l-ap',
-    air: () => null, tunnel: () => null,
+    air: () => null,
+    tunnel: () => null,
   })
   expect(fabric.nodes.has('controller')).toBe(false)
   expect(fabric.nodes.get('switch')?.ports.get('port:3')?.peer).toBeNull()

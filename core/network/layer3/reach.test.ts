@@ -143,7 +143,12 @@ test.each<[string, Site, string, RegExp]>([
 
 test('a dead device does not answer for its SSID', () => {
   const site = yard()
-  const twin = twinOf(site, { device: (id) => id !== 'ap-shop', link: () => true, air: () => null, tunnel: () => null })
+  const twin = twinOf(site, {
+    device: (id) => id !== 'ap-shop',
+    link: () => true,
+    air: () => null,
+    tunnel: () => null,
+  })
   expect(reach(twin, attachmentOf(site, CREW)!, INTERNET).summary).toBe('Chandlery AP is not running.')
 })
 

@@ -1,3 +1,4 @@
+import isSame from 'fast-deep-equal'
 import type { Group, Id, Link, Network, SecurityProfile, Site, Ssid } from '../../plan'
 import type { Configuration } from './types'
 
@@ -34,8 +35,6 @@ const routes = ({ networks, device }: Configuration): boolean =>
 const once = <T extends { id: Id }>(records: T[]): T[] => [
   ...new Map(records.map((record) => [record.id, record])).values(),
 ]
-
-const alike = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b)
 
 class Merge {
   readonly networks = new Map<Id, Network>()
@@ -98,7 +97,7 @@ class Merge {
   private same<T extends { id: Id }>(all: Map<Id, T>, record: T): boolean {
     const known = all.get(record.id)
     if (!known) all.set(record.id, record)
-    return known === undefined || alike(known, record)
+    return known === undefined || isSame(known, record)
   }
 
   /** Two devices mean one network where its VLAN and subnet are alike; each adds what it knows. False: they do not. */
@@ -121,7 +120,7 @@ class Merge {
     this.version(ssid.id, deviceId, (id) => {
       const known = this.ssids.get(id)
       if (!known) this.ssids.set(id, { ...ssid, id })
-      else if (alike({ ...known, accessPointIds: null }, { ...ssid, id, accessPointIds: null }))
+      else if (isSame({ ...known, accessPointIds: null }, { ...ssid, id, accessPointIds: null }))
         this.ssids.set(id, {
           ...known,
           accessPointIds: [...(known.accessPointIds ?? []), ...(ssid.accessPointIds ?? [])],
@@ -134,7 +133,7 @@ class Merge {
   private group(group: Group, deviceId: Id): void {
     const known = this.groups.get(group.id)
     if (!known) this.groups.set(group.id, group)
-    else if (alike(known.jacks, group.jacks))
+    else if (isSame(known.jacks, group.jacks))
       this.groups.set(group.id, {
         ...known,
         accessPointIds: [...known.accessPointIds, ...group.accessPointIds],

@@ -1,3 +1,4 @@
+import isSame from 'fast-deep-equal'
 import { ipNumber, isIp } from '../../network/addressing'
 import { deviceOf } from '../../plan'
 import type { Id, LinkEnd, Site } from '../../plan'
@@ -319,7 +320,7 @@ function resend(world: World, gear: Gear): void {
   const planned = plannedFor(world, gear.id)
   if (!planned || gear.isFactory) return
   const known = gear.running === gear.saved
-  if (JSON.stringify(gear.saved) === JSON.stringify(planned))
+  if (isSame(gear.saved, planned))
     put(world, gear, { saved: planned, running: known ? planned : gear.running })
   else if (gear.accepted && (gear.phase === 'running' || gear.phase === 'byRadio'))
     enter(world, gear, 'configuring')

@@ -43,11 +43,16 @@ export function pageOf(world: World, id: Id): Page {
   if (world.laptop.beside === id) return atItself(world, gear, meant.name)
   if (meant.controller?.form === 'hosted') return acrossInternet(world, gear, meant.name)
   if (gear.ip === null) return no(`${meant.name} has no address, so it has no page.`)
+  return overNetwork(world, { ...gear, ip: gear.ip }, meant.name)
+}
+
+/** Its page by its address, from where the laptop is. */
+function overNetwork(world: World, gear: Gear & { ip: string }, own: string): Page {
   const laptop = laptopHost(world)
   if ('why' in laptop) return no(laptop.why)
   const twin = wayTwin(world)
   const host = hostOf(twin, gear) ?? fallbackHost(world, gear)
-  if (!host) return no(`${meant.name} has no interface in its management network.`)
+  if (!host) return no(`${own} has no interface in its management network.`)
   const talk = talkTo(twin, laptop.host, host)
   if (!talk.ok) return no(`${reasonFor(laptop.host, gear.ip, host)}${talk.why}`)
   const other = clashing(world, laptop.host, gear)

@@ -1,3 +1,4 @@
+import isEqual from 'fast-deep-equal'
 import { deviceOf, kindOf, linkAt, sameEnd } from '../../../plan'
 import type { Device, Id, Link, Rule, Site, Ssid } from '../../../plan'
 import { setUpBy } from '../../../world'
@@ -88,9 +89,8 @@ const pageFor = (device: Device, unit: string): Id =>
 
 function isSame(unit: string, was: Part | null, is: Part | null): boolean {
   if (unit === 'ruleOrder') return sameOrder(was, is)
-  const plain = (part: Part | null) =>
-    part && JSON.stringify([part.value, part.networks.map(typedOf), part.profiles])
-  return plain(was) === plain(is)
+  const plain = (part: Part | null) => part && [part.value, part.networks.map(typedOf), part.profiles]
+  return isEqual(plain(was), plain(is))
 }
 
 /** Of a network its VLAN and subnet are typed in; its name and purpose are on paper. */

@@ -17,42 +17,44 @@ import type {
 } from '../../../plan'
 import type { Part, PortVlans, RouterInterface, Service } from './units'
 
+interface Named {
+  site: Site
+  before: Site
+  deviceId: Id
+  key: string
+  half: string
+}
+
+const port = ({ site, before, deviceId, key }: Named): string =>
+  portName(deviceOf(site, deviceId) ? site : before, { deviceId, port: Number(key) })
+
+const networkName = ({ site, before, key }: Named): string =>
+  (networkOf(site, key) ?? networkOf(before, key))?.name ?? key
+
+const ssidName = ({ site, before, key }: Named): string =>
+  [site, before].flatMap(({ ssids }) => ssids.filter(({ id }) => id === key))[0]?.name ?? key
+
+/** Units of which a device has several. */
+const SEVERAL: Record<string, (named: Named) => string> = {
+  native: (named) => `${port(named)}, native VLAN`,
+  vlans: (named) => `${port(named)}, ${named.half === 'remove' ? 'VLANs taken off' : 'VLANs'}`,
+  poe: (named) => `${port(named)}, PoE`,
+  speed: (named) => `${port(named)}, speed`,
+  interface: (named) => `interface in ${networkName(named)}`,
+  translation: (named) => `address translation of ${networkName(named)}`,
+  service: (named) => `address server for ${networkName(named)}`,
+  ssid: (named) => `SSID “${ssidName(named)}”`,
+  radio: ({ key }) => `radio ${key} GHz`,
+  rule: () => 'a rule',
+  forward: () => 'a forward',
+  far: ({ site, key }) => `bridge to ${deviceOf(site, key)?.name ?? key}`,
+  jacks: () => 'wired jacks',
+}
+
 /** A unit as the page of a device calls it. Common practice, no source. */
 export function unitWords(site: Site, before: Site, deviceId: Id, unit: string, half: string): string {
-  const [kind = '', key = ''] = split(unit)
-  const port = () => portName(deviceOf(site, deviceId) ? site : before, { deviceId, port: Number(key) })
-  const network = () => networkOf(site, key)?.name ?? networkOf(before, key)?.name ?? key
-  const ssid = () => [site, before].flatMap(({ ssids }) => ssids.filter(({ id }) => id === key))[0]?.name
-  switch (kind) {
-    case 'native':
-      return `${port()}, native VLAN`
-    case 'vlans':
-      return half === 'remove' ? `${port()}, VLANs taken off` : `${port()}, VLANs`
-    case 'poe':
-      return `${port()}, PoE`
-    case 'speed':
-      return `${port()}, speed`
-    case 'interface':
-      return `interface in ${network()}`
-    case 'translation':
-      return `address translation of ${network()}`
-    case 'service':
-      return `address server for ${network()}`
-    case 'ssid':
-      return `SSID “${ssid() ?? key}”`
-    case 'radio':
-      return `radio ${key} GHz`
-    case 'rule':
-      return 'a rule'
-    case 'forward':
-      return 'a forward'
-    case 'far':
-      return `bridge to ${deviceOf(site, key)?.name ?? key}`
-    case 'jacks':
-      return 'wired jacks'
-    default:
-      return WORDS[unit] ?? unit
-  }
+  const [kind, key] = split(unit)
+  return SEVERAL[kind]?.({ site, before, deviceId, key, half }) ?? WORDS[unit] ?? unit
 }
 
 const WORDS: Record<string, string> = {

@@ -36,7 +36,7 @@ const nodeKey = ({ done, place, openId }: Standing): string => `${place.id} ${op
  * passed in which something new is wrong. For up to about ten changes.
  */
 export function bestOrder(ground: Ground, isCancelled: () => boolean = () => false): Order {
-  const begin: Standing = { done: new Set(), place: ground.task.laptop, openId: null }
+  const begin: Standing = beginOf(ground)
   const first: Node = { standing: begin, cost: NO_COST, bound: NO_COST, moves: [], nearness: 0 }
   const queue = new TinyQueue<Node>(
     [first],
@@ -68,6 +68,13 @@ export function bestOrder(ground: Ground, isCancelled: () => boolean = () => fal
   }
   return { ok: false, moves: furthest.moves, stopped: whatStops(ground, furthest.standing) }
 }
+
+/** Where the work begins. */
+export const beginOf = ({ task }: Ground): Standing => ({
+  done: new Set(task.done),
+  place: task.laptop,
+  openId: null,
+})
 
 /** What is left costs at least this: its typing and its hands, and a walk where hands are needed somewhere else. */
 function leastLeft(ground: Ground, { done, place }: Standing): Cost {

@@ -2,7 +2,7 @@ import { sameEnd } from '../../../plan'
 import { compareCost, NO_COST, plus } from '../types'
 import type { Change, Cost, LaptopPlace, Move } from '../types'
 import { distancesFrom } from './distance'
-import { whatStops } from './exact'
+import { beginOf, whatStops } from './exact'
 import type { Order } from './exact'
 import { stateKey } from './ground'
 import type { Ground } from './ground'
@@ -46,7 +46,7 @@ class Descent {
   ) {
     const { task } = ground
     this.far = distancesFrom(task.present, task.laptop.deviceId)
-    this.furthest = { standing: { done: new Set(), place: task.laptop, openId: null }, moves: [] }
+    this.furthest = { standing: beginOf(ground), moves: [] }
   }
 
   run(): Order {

@@ -56,7 +56,7 @@ export function groundOf(task: Task): Ground {
   }
   const look: Ground['look'] = (done, darkId = null) => knownAt(done, darkId).look
   const everything = new Set(task.changes.map(({ id }) => id))
-  const [before, after] = [look(new Set()), look(everything)]
+  const [before, after] = [look(new Set(task.done)), look(everything)]
   const watched = watchedBy(before, after)
   const standing = new Set(before.faults.keys())
   return {

@@ -15,7 +15,7 @@ export interface Naive {
 
 export function naiveOrder(ground: Ground): Naive {
   const { task } = ground
-  const done = new Set<string>()
+  const done = new Set<string>(task.done)
   const result: Naive = { cost: NO_COST, cutOff: [], faults: [] }
   const told = new Set<string>()
   let place = task.laptop
@@ -52,5 +52,7 @@ function inListOrder(ground: Ground) {
     [...ground.task.target.devices, ...ground.task.present.devices].map(({ id }, i) => [id, i] as const),
   )
   const rank = (id: string | null) => order.get(id ?? '') ?? Number.MAX_SAFE_INTEGER
-  return sheaves(ground, new Set()).sort((a, b) => rank(a.pageId ?? a.atId) - rank(b.pageId ?? b.atId))
+  return sheaves(ground, new Set(ground.task.done)).sort(
+    (a, b) => rank(a.pageId ?? a.atId) - rank(b.pageId ?? b.atId),
+  )
 }

@@ -1,0 +1,100 @@
+import { useState } from 'react'
+import { attachmentsOf } from '~/core/network/layer2'
+import { changesBetween } from '~/core/guide/runbook'
+import type { LinkEnd, Site } from '~/core/plan'
+import { Field } from '../../components/Field'
+import { Progress } from '../../components/Progress'
+import { Select } from '../../components/Select'
+import { StepList } from './StepList'
+import { Sums } from './Sums'
+import { useRunbook } from './useRunbook'
+import type { RunbookDo } from './useRunbookDo'
+
+interface Props {
+  present: Site
+  target: Site
+  revision: number
+  /** Changes that are made already. */
+  done: string[]
+  laptop: LinkEnd | null
+  doing: RunbookDo
+}
+
+const socketText = ({ deviceId, port }: LinkEnd): string => `port:${deviceId}:${port}`
+
+/** Where the laptop is, what has to be changed, and the order that is found for it. */
+export function Planning({ present, target, revision, done, laptop: before, doing }: Props) {
+  const sockets = attachmentsOf(present).filter(({ kind }) => kind === 'port')
+  const [chosen, setChosen] = useState<string | null>(before && socketText(before))
+  const [asked, setAsked] = useState<LinkEnd | null>(null)
+  const changes = changesBetween(present, target).filter(({ id }) => !done.includes(id))
+  const key = asked ? `${socketText(asked)} ${revision} ${done.join(' ')}` : ''
+  const study = useRunbook(asked && { present, target, laptop: asked, done, steps: null, isBest: false }, key)
+  if (changes.length === 0) return <p className="sheet p-4">What is built is what is planned: no step.</p>
+  const place = sockets.find(({ id }) => id === chosen)?.place
+  const workOut = () =>
+    place && setAsked({ deviceId: place.deviceId, port: Number(place.key.replace('port:', '')) })
+  const { told, surprises } = study
+  return (
+    <div className="space-y-3">
+      <section aria-label="To work out" className="sheet flex flex-wrap items-end gap-3 px-4 py-3">
+        <p className="grow">
+          <strong className="figures">{changes.length}</strong> changes at{' '}
+          <strong className="figures">{new Set(changes.map(({ deviceId }) => deviceId)).size}</strong>{' '}
+          devices.
+          {done.length > 0 && ` ${done.length} are made already.`}
+        </p>
+        <Field label="The laptop is plugged into" path="laptop">
+          {(ids) => (
+            <Select
+              {...ids}
+              className="!w-64"
+              value={chosen}
+              choices={sockets.map(({ id, label }) => ({ value: id, label }))}
+              onChange={setChosen}
+            />
+          )}
+        </Field>
+        <button className="button button-main" disabled={!place || study.busy} onClick={workOut}>
+          Work out the order
+        </button>
+      </section>
+      {study.busy && !told && (
+        <p role="status" className="flex items-center gap-3">
+          <Progress label="Working out the order" share={null} /> Every step is looked at before it is taken.
+          <button className="button" onClick={study.giveUp}>
+            Give up
+          </button>
+        </p>
+      )}
+      {study.fault && <p role="alert">{study.fault}</p>}
+      {told && (
+        <>
+          <Sums told={told} surprises={surprises} busy={study.busy} />
+          {told.runbook.stopped === null && asked && (
+            <button
+              className="button button-main"
+              disabled={doing.busy}
+              onClick={() =>
+                doing.ask({
+                  kind: 'begin',
+                  revision,
+                  laptop: asked,
+                  isBest: told.runbook.isBest,
+                  steps: told.runbook.steps.map((step) => ({
+                    placeId: step.place.id,
+                    pageId: step.pageId,
+                    changeIds: step.changes.map(({ id }) => id),
+                  })),
+                })
+              }
+            >
+              Begin the work with this runbook
+            </button>
+          )}
+          <StepList told={told} />
+        </>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,113 @@
+import { Copy } from 'lucide-react'
+import { useEffect, useRef } from 'react'
+import type { RunbookStep, StepText } from '~/core/guide/runbook'
+import { IconButton } from '../../components/IconButton'
+import { useTick } from '../../hooks/useTick'
+import { clockText } from '../staging/clockText'
+
+interface Props {
+  number: number
+  of: number
+  step: RunbookStep
+  text: StepText
+  /** When the step before it was ticked. */
+  since: string
+  busy: boolean
+  onDone: () => void
+  onOdd: () => void
+  /** Opens the step before it again; null: there is none. */
+  onBack: (() => void) | null
+}
+
+/** One step, to be read at arm's length and ticked with a glove on. */
+export function StepCard({ number, of, step, text, since, busy, onDone, onOdd, onBack }: Props) {
+  const { title, where, caution, page, sets, happens, sees, undo } = text
+  const card = useRef<HTMLElement>(null)
+  const first = useRef(number)
+  // The next step begins at its head, wherever the last one was left.
+  useEffect(() => {
+    if (first.current !== number) card.current?.scrollIntoView({ block: 'start' })
+    first.current = number
+  }, [number])
+  return (
+    <section
+      ref={card}
+      aria-label={`Step ${number} of ${of}`}
+      className="sheet scroll-mt-2 space-y-3 px-4 py-4 text-[1.08rem]"
+    >
+      <div className="flex items-baseline justify-between gap-3">
+        <h2 className="text-[1.35rem] leading-tight">
+          <span className="text-soft">
+            Step {number} of {of}.
+          </span>{' '}
+          {title}
+        </h2>
+        <Timer since={since} minutes={step.cost.minutes} />
+      </div>
+      {caution && <p className="hatched border-l-4 border-caution bg-caution-wash px-3 py-2">{caution}</p>}
+      <p className={step.walk ? 'font-semibold' : ''}>{where}</p>
+      {page && <p>{page}</p>}
+      <ul className="divide-y divide-line border-y border-line">
+        {sets.map(({ device, what, was, becomes }) => (
+          <li key={`${device} ${what}`} className="flex items-center gap-2 py-1.5">
+            <div className="min-w-0 flex-1">
+              <p>{what.startsWith(device) ? what : `${device}, ${what}`}</p>
+              <p className="text-[0.95rem]">
+                <span className="text-soft line-through">{was}</span>{' '}
+                <strong className="figures">{becomes}</strong>
+              </p>
+            </div>
+            <IconButton
+              label={`Copy ${becomes}`}
+              onClick={() => void navigator.clipboard.writeText(becomes).catch(() => undefined)}
+            >
+              <Copy size={18} aria-hidden />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      {happens.map((line) => (
+        <p key={line} className="border-l-4 border-caution bg-caution-wash px-3 py-1.5">
+          {line}
+        </p>
+      ))}
+      {sees.map((line) => (
+        <p key={line}>
+          <span className="text-soft">To see: </span>
+          {line}
+        </p>
+      ))}
+      <p className="caption">Way back: {undo}</p>
+      <div className="no-print sticky bottom-0 -mx-4 grid gap-2 border-t border-line bg-sheet px-4 py-2 sm:grid-cols-2">
+        <button
+          className="button button-main min-h-14 justify-center text-[1.15rem]"
+          disabled={busy}
+          onClick={onDone}
+        >
+          Done, and seen
+        </button>
+        <button className="button min-h-14 justify-center" disabled={busy} onClick={onOdd}>
+          Something else happened
+        </button>
+      </div>
+      {onBack && (
+        <button className="button button-quiet" disabled={busy} onClick={onBack}>
+          Go back to step {number - 1}
+        </button>
+      )}
+    </section>
+  )
+}
+
+/** How long the step has been under way, beside how long such a step takes. */
+function Timer({ since, minutes }: { since: string; minutes: number }) {
+  const nowMs = useTick(1000)
+  const elapsedS = nowMs === 0 ? 0 : Math.max(0, (nowMs - new Date(since).getTime()) / 1000)
+  const isLong = elapsedS > minutes * 60 * 2
+  return (
+    <p className="shrink-0 text-right">
+      <span className={`figures text-[1.3rem] ${isLong ? 'text-caution' : ''}`}>{clockText(elapsedS)}</span>
+      <span className="caption block">about {Math.ceil(minutes)} min</span>
+    </p>
+  )
+}

@@ -1,0 +1,43 @@
+import { StageHead } from '../../components/StageHead'
+import { useSite } from '../../hooks/useSite'
+import { runbookState } from '../../server/runbook/runbook.server'
+import { AtWork } from './AtWork'
+import { Mark } from './Mark'
+import { Planning } from './Planning'
+import { useRunbookDo } from './useRunbookDo'
+import type { Route } from './+types/route'
+
+export const loader = ({ params }: Route.LoaderArgs) => runbookState(params.siteId)
+
+export default function Runbook({ loaderData }: Route.ComponentProps) {
+  const { present, target, built, underWay } = loaderData
+  const doing = useRunbookDo()
+  const { revision } = useSite()
+  return (
+    <>
+      <StageHead
+        title="Runbook"
+        says="From what is built to what is planned, in an order that never cuts the branch you sit on."
+      />
+      {doing.problems.length > 0 && (
+        <p role="alert" className="mb-3 border-l-4 border-caution bg-caution-wash px-3 py-1.5">
+          {doing.problems.map(({ message }) => message).join(' ')}
+        </p>
+      )}
+      <Mark built={built} revision={revision} isUnderWay={underWay !== null} doing={doing} />
+      {present && underWay && underWay.steps.length > 0 && (
+        <AtWork present={present} target={target} underWay={underWay} doing={doing} />
+      )}
+      {present && !(underWay && underWay.steps.length > 0) && (
+        <Planning
+          present={present}
+          target={target}
+          revision={underWay?.revision ?? revision}
+          done={underWay?.done ?? []}
+          laptop={underWay?.laptop ?? null}
+          doing={doing}
+        />
+      )}
+    </>
+  )
+}

@@ -1,0 +1,139 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { runbookOf, stateMaker, taskOf } from '~/core/guide/runbook'
+import type { Site } from '~/core/plan'
+import { readRunbookRequest } from '~/schema/runbook'
+import type { RunbookRequest } from '~/schema/runbook'
+import { withNetwork, withPort, withProfile, yard } from '~/tests/kit/yard'
+import { store } from '../sites/store.server'
+import { doInRunbook, runbookState } from './runbook.server'
+
+const directory = mkdtempSync(join(tmpdir(), 'yard-beacon-runbook-'))
+process.env.YARD_BEACON_DATA = directory
+afterAll(() => rmSync(directory, { recursive: true, force: true }))
+
+const LAPTOP = { deviceId: 'gateway', port: 3 }
+const ask = (id: string, request: object) => {
+  const read = readRunbookRequest({ who: 'Mo', ...request })
+  if (!read.ok) throw new Error(read.problems[0]?.message)
+  return doInRunbook(id, read.value as RunbookRequest)
+}
+const words = (id: string, request: object) => {
+  const done = ask(id, request)
+  return done.ok ? null : done.problems[0]?.message
+}
+
+/** A site that is built, and a plan that has moved on. */
+function planned(change: (site: Site) => Site): string {
+  const id = store().sites.create(yard())
+  expect(ask(id, { kind: 'mark' }).ok).toBe(true)
+  const next = change(yard())
+  const edits = (['networks', 'devices', 'profiles'] as const).flatMap((collection) =>
+    next[collection]
+      .filter((record, i) => record !== yard()[collection][i])
+      .map((record) => ({ op: 'put' as const, collection, record })),
+  )
+  const made = store().edits.commit(id, 'later', { who: 'Mo', base: 1 }, () => ({ ok: true, value: edits }))
+  expect(made.ok).toBe(true)
+  return id
+}
+
+const renumbered = (site: Site): Site =>
+  withPort(withNetwork(site, 'tills', { expectedClients: 9 }), 'switch', 4, { poe: false, speedMbps: 100 })
+
+/** The order as the browser works it out, from what it is given. */
+function begun(id: string) {
+  const { present, target, underWay, revision } = runbookState(id)
+  const task = taskOf(present!, target, LAPTOP, underWay?.done)
+  if (!task.ok) throw new Error()
+  const steps = runbookOf(task.value).steps.map(({ place, pageId, changes }) => ({
+    placeId: place.id,
+    pageId,
+    changeIds: changes.map((change) => change.id),
+  }))
+  return { kind: 'begin', revision: underWay?.revision ?? revision, laptop: LAPTOP, steps, isBest: true }
+}
+
+test('marked, begun, ticked in order, finished: then that is what is built', () => {
+  const id = planned((site) => withPort(renumbered(site), 'switch', 6, { nativeVlan: 48 }))
+  const order = begun(id)
+  expect(ask(id, order).ok).toBe(true)
+  expect(words(id, { kind: 'tick', step: order.steps.length })).toMatch(/There is no step/)
+  for (const [step] of order.steps.entries()) expect(ask(id, { kind: 'tick', step }).ok).toBe(true)
+  const { built, underWay, present, target } = runbookState(id)
+  expect([built?.revision, underWay]).toEqual([2, null])
+  expect(present).toEqual(target)
+  expect(
+    store()
+      .log.ofSite(id)
+      .map(({ text, who }) => [text, who])[0],
+  ).toEqual(['Runbook finished: built as revision 2.', 'Mo'])
+})
+
+test('two people at one runbook: a step is done once, in its turn, and can be opened again', () => {
+  const id = planned((site) => withNetwork(renumbered(site), 'crew', { vlanId: 25 }))
+  const order = begun(id)
+  expect(order.steps.length).toBeGreaterThan(1)
+  ask(id, order)
+  expect(words(id, { kind: 'tick', step: 1 })).toMatch(/Step 1 comes before step 2/)
+  expect(ask(id, { kind: 'tick', step: 0, who: 'Ada' }).ok).toBe(true)
+  expect(words(id, { kind: 'tick', step: 0 })).toBe('Step 1 was done by Ada already.')
+  expect(ask(id, { kind: 'untick', step: 0 }).ok).toBe(true)
+  expect(words(id, { kind: 'untick', step: 0 })).toMatch(/not ticked/)
+})
+
+test('something else happened: what was made is taken in, and the rest gets an order', () => {
+  const id = planned((site) => withNetwork(site, 'crew', { vlanId: 25 }))
+  ask(id, begun(id))
+  const [first] = runbookState(id).underWay!.steps
+  ask(id, { kind: 'odd', step: 0, changeIds: first!.changeIds.slice(0, 1), note: 'The cat.' })
+  const { underWay } = runbookState(id)
+  expect(underWay).toMatchObject({ done: first!.changeIds.slice(0, 1), steps: [], ticks: [] })
+  const rest = begun(id)
+  expect(rest.steps.flatMap(({ changeIds }) => changeIds)).not.toContain(first!.changeIds[0])
+  expect(ask(id, rest).ok).toBe(true)
+  expect(
+    store()
+      .log.ofSite(id)
+      .some(({ text }) => text.includes('went otherwise')),
+  ).toBe(true)
+})
+
+test('a plan that moved on, a stranger’s step, nothing built: refused in words', () => {
+  const empty = store().sites.create(yard())
+  expect(words(empty, { kind: 'begin', revision: 1, laptop: LAPTOP, steps: [], isBest: true })).toMatch(
+    /Nothing is marked/,
+  )
+  const id = planned(renumbered)
+  const order = begun(id)
+  expect(words(id, { ...order, revision: 1 })).toMatch(/the plan is at 2 by now/)
+  expect(words(id, { ...order, laptop: { deviceId: 'gateway', port: 77 } })).toMatch(/is no socket/)
+  const strange = [{ placeId: 'home', pageId: null, changeIds: ['nobody/native:1'] }]
+  expect(words(id, { ...order, steps: strange })).toMatch(/names a change or a place/)
+  for (const odd of [{ kind: 'jump' }, { kind: 'tick' }, { kind: 'begin', revision: 1 }, null])
+    expect(readRunbookRequest(odd).ok).toBe(false)
+})
+
+test('a key that changes is a change, and no key leaves the server', () => {
+  const id = planned((site) => withProfile(site, 'prof-crew', { passphrase: 'a-wholly-new-key-here' }))
+  const state = runbookState(id)
+  const text = JSON.stringify(state)
+  expect(text).not.toContain('a-wholly-new-key-here')
+  expect(text).not.toContain('copper-rivets-and-rope')
+  const steps = begun(id).steps.flatMap(({ changeIds }) => changeIds)
+  expect(steps.some((change) => change.includes('/ssid:'))).toBe(true)
+})
+
+test('what is half done is the site that the gear makes', () => {
+  const id = planned((site) => withNetwork(site, 'crew', { vlanId: 25 }))
+  const { present, target } = runbookState(id)
+  const task = taskOf(present!, target, LAPTOP)
+  if (!task.ok) throw new Error()
+  const { siteAt } = stateMaker(task.value)
+  const [first] = runbookOf(task.value).steps
+  const half = siteAt(new Set(first!.changes.map((change) => change.id)))
+  expect(new Set(half.networks.filter(({ name }) => name === 'Crew').map(({ vlanId }) => vlanId)).size).toBe(
+    2,
+  )
+})

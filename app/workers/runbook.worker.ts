@@ -1,0 +1,26 @@
+import { replay, runbookAgain, runbookOf, stepText, taskOf } from '~/core/guide/runbook'
+import type { RunbookAnswer, RunbookTask } from './runbookMessages'
+
+const answer = (message: RunbookAnswer): void => postMessage(message)
+
+function work({ present, target, laptop, done, steps, isBest }: RunbookTask): void {
+  const task = taskOf(present, target, laptop, done)
+  if (!task.ok) {
+    answer({ kind: 'fault', message: task.problems.map(({ message }) => message).join(' ') })
+    return
+  }
+  const runbook = steps ? runbookAgain(task.value, steps, isBest) : runbookOf(task.value)
+  answer({
+    kind: 'found',
+    told: { runbook, texts: runbook.steps.map((step) => stepText(runbook, step)) },
+  })
+  if (runbook.stopped === null) answer({ kind: 'rehearsed', surprises: replay(runbook).surprises })
+}
+
+addEventListener('message', ({ data }: MessageEvent<RunbookTask>) => {
+  try {
+    work(data)
+  } catch (error) {
+    answer({ kind: 'fault', message: error instanceof Error ? error.message : String(error) })
+  }
+})

@@ -1,0 +1,68 @@
+import Joi from 'joi'
+import type { Outcome } from '~/core/lib/outcome'
+import { choice, flag, id } from './fields'
+import { portNumber } from './ports'
+import { check } from './problems'
+
+/** One step as the browser worked it out. */
+export interface StepSent {
+  placeId: string
+  pageId: string | null
+  changeIds: string[]
+}
+
+/** What a person asks of the runbook. */
+export type RunbookRequest =
+  | { kind: 'mark'; who: string }
+  | {
+      kind: 'begin'
+      who: string
+      revision: number
+      laptop: { deviceId: string; port: number }
+      steps: StepSent[]
+      isBest: boolean
+    }
+  | { kind: 'tick' | 'untick'; who: string; step: number }
+  /** Something else happened: of the step these changes were made, and the rest is to be worked out anew. */
+  | { kind: 'odd'; who: string; step: number; changeIds: string[]; note: string }
+  | { kind: 'drop'; who: string }
+
+const ids = () => Joi.array().items(Joi.string().max(400)).max(2000)
+const who = () => Joi.string().trim().max(80).allow('').default('')
+const step = () => Joi.number().integer().min(0).max(5000).required()
+
+const REQUESTS: Record<RunbookRequest['kind'], Record<string, Joi.Schema>> = {
+  mark: {},
+  begin: {
+    revision: Joi.number().integer().min(0).required(),
+    laptop: Joi.object({ deviceId: id().required(), port: portNumber().required() }).required(),
+    steps: Joi.array()
+      .items(
+        Joi.object({
+          placeId: Joi.string().max(200).required(),
+          pageId: id().allow(null).required(),
+          changeIds: ids().min(1).required(),
+        }),
+      )
+      .max(5000)
+      .required(),
+    isBest: flag(false),
+  },
+  tick: { step: step() },
+  untick: { step: step() },
+  odd: {
+    step: step(),
+    changeIds: ids().required(),
+    note: Joi.string().trim().max(500).allow('').default(''),
+  },
+  drop: {},
+}
+
+const anyRequest = Joi.object({ kind: choice(...Object.keys(REQUESTS)).required() }).unknown()
+
+export function readRunbookRequest(data: unknown): Outcome<RunbookRequest> {
+  const kind = check<{ kind: RunbookRequest['kind'] }>(anyRequest, data)
+  if (!kind.ok) return kind
+  const fields = REQUESTS[kind.value.kind]
+  return check<RunbookRequest>(Joi.object({ kind: Joi.valid(kind.value.kind), who: who(), ...fields }), data)
+}

@@ -1,0 +1,119 @@
+import { openedPlan } from '~/core/plan'
+import type { LinkEnd, Site } from '~/core/plan'
+import type { Move } from '~/core/guide/runbook'
+import type { Db } from './database'
+
+/** The plan as it was when somebody said that this is how the site is built. */
+export interface AsBuilt {
+  revision: number
+  at: string
+  who: string
+  plan: Site
+}
+
+/** The order that was chosen, from what is built to a revision of the plan. */
+export interface RunbookWork {
+  laptop: LinkEnd
+  /** Changes that were made before it began. */
+  done: string[]
+  steps: Move[]
+  isBest: boolean
+}
+
+export interface Tick {
+  step: number
+  at: string
+  who: string
+}
+
+export interface StoredRunbook extends RunbookWork {
+  revision: number
+  at: string
+  who: string
+  target: Site
+  ticks: Tick[]
+}
+
+/** What is built, and the runbook under way: one of each per site. */
+export function runbookStore(db: Db, now: () => Date = () => new Date()) {
+  const built = db.prepare<[string], Omit<AsBuilt, 'plan'> & { plan: string }>(
+    'SELECT revision, at, who, plan FROM as_built WHERE site_id = ?',
+  )
+  const mark = db.prepare(`
+    INSERT INTO as_built (site_id, revision, at, who, plan) VALUES (@siteId, @revision, @at, @who, @plan)
+    ON CONFLICT (site_id) DO UPDATE SET revision = excluded.revision, at = excluded.at, who = excluded.who, plan = excluded.plan`)
+  const found = db.prepare<
+    [string],
+    { revision: number; at: string; who: string; target: string; work: string }
+  >('SELECT revision, at, who, target, work FROM runbook WHERE site_id = ?')
+  const ticksOf = db.prepare<[string], Tick>(
+    'SELECT step, at, who FROM runbook_tick WHERE site_id = ? ORDER BY step',
+  )
+  const drop = db.prepare('DELETE FROM runbook WHERE site_id = ?')
+  const insert = db.prepare(`
+    INSERT INTO runbook (site_id, revision, at, who, target, work) VALUES (@siteId, @revision, @at, @who, @target, @work)`)
+  const tick = db.prepare(
+    'INSERT INTO runbook_tick (site_id, step, at, who) VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING',
+  )
+  const untick = db.prepare('DELETE FROM runbook_tick WHERE site_id = ? AND step = ?')
+  const how = db.prepare<[string], { revision: number }>('SELECT revision FROM as_built WHERE site_id = ?')
+  const far = db.prepare<[string], { steps: number; done: number }>(`
+    SELECT json_array_length(work, '$.steps') AS steps,
+      (SELECT count(*) FROM runbook_tick t WHERE t.site_id = r.site_id) AS done FROM runbook r WHERE site_id = ?`)
+
+  function runbook(siteId: string): StoredRunbook | null {
+    const row = found.get(siteId)
+    if (!row) return null
+    const { target, work, ...rest } = row
+    return {
+      ...rest,
+      ...(JSON.parse(work) as RunbookWork),
+      target: openedPlan(JSON.parse(target)),
+      ticks: ticksOf.all(siteId),
+    }
+  }
+
+  /** A mark anew ends the runbook that led from the mark before. */
+  const markBuilt = db.transaction((siteId: string, plan: Site, revision: number, who: string): void => {
+    drop.run(siteId)
+    mark.run({ siteId, revision, at: now().toISOString(), who, plan: JSON.stringify(plan) })
+  })
+
+  const begin = db.transaction(
+    (siteId: string, target: Site, revision: number, who: string, work: RunbookWork): void => {
+      drop.run(siteId)
+      insert.run({
+        siteId,
+        revision,
+        at: now().toISOString(),
+        who,
+        target: JSON.stringify(target),
+        work: JSON.stringify(work),
+      })
+    },
+  )
+
+  return {
+    asBuilt: (siteId: string): AsBuilt | null => {
+      const row = built.get(siteId)
+      return row ? { ...row, plan: openedPlan(JSON.parse(row.plan)) } : null
+    },
+    markBuilt,
+    runbook,
+    begin,
+    /** False: somebody has ticked it before. */
+    tick: (siteId: string, step: number, who: string): boolean =>
+      tick.run(siteId, step, now().toISOString(), who).changes > 0,
+    untick: (siteId: string, step: number): boolean => untick.run(siteId, step).changes > 0,
+    drop: (siteId: string): boolean => drop.run(siteId).changes > 0,
+    /** How far the work is, without reading the plans. */
+    progress: (siteId: string): { builtRevision: number | null; steps: number | null; done: number } => {
+      const under = far.get(siteId)
+      return {
+        builtRevision: how.get(siteId)?.revision ?? null,
+        steps: under?.steps ?? null,
+        done: under?.done ?? 0,
+      }
+    },
+  }
+}
