@@ -13,6 +13,7 @@ import { openDatabase, storeOn } from '~/store'
 import { benchGround } from './ground'
 import { benchBackhaul } from './backhaul'
 import { benchHelpers } from './helpers'
+import { benchRunbook } from './runbook'
 import { benchStaging } from './staging'
 import { grownYard } from './grownYard'
 
@@ -125,3 +126,7 @@ console.log('')
 await benchBackhaul(row, demo)
 
 benchStaging(row)
+
+console.log('')
+row('runbook', 'changes', 'steps', 'states', 'order', 'rehearsal', 'shows')
+benchRunbook(row)

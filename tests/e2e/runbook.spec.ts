@@ -77,6 +77,6 @@ test('a change to the plan gets its order, is rehearsed, goes otherwise once, an
     if (now === of) break
   }
   await expect(page.getByText('What is built is what is planned')).toBeVisible()
-  await expect(page.getByText('Built as revision 2')).toBeVisible()
+  await expect(page.getByRole('region', { name: 'What is built' })).toContainText('Built as revision 2')
   expect(faults).toEqual([])
 })
