@@ -9,6 +9,7 @@ export interface StepSent {
   placeId: string
   pageId: string | null
   changeIds: string[]
+  minutes: number
 }
 
 /** What a person asks of the runbook. */
@@ -42,6 +43,7 @@ const REQUESTS: Record<RunbookRequest['kind'], Record<string, Joi.Schema>> = {
           placeId: Joi.string().max(200).required(),
           pageId: id().allow(null).required(),
           changeIds: ids().min(1).required(),
+          minutes: Joi.number().min(0).max(10_000).required(),
         }),
       )
       .max(5000)

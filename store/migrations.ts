@@ -190,6 +190,14 @@ export const MIGRATIONS: readonly { id: number; sql: string }[] = [
         who TEXT NOT NULL,
         PRIMARY KEY (site_id, step)
       ) STRICT, WITHOUT ROWID;
+
+      CREATE TABLE step_pace (
+        id INTEGER PRIMARY KEY,
+        at TEXT NOT NULL,
+        work TEXT NOT NULL,
+        ratio REAL NOT NULL CHECK (ratio > 0),
+        ended INTEGER NOT NULL CHECK (ended IN (0, 1))
+      ) STRICT;
     `,
   },
 ]

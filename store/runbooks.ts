@@ -1,6 +1,6 @@
 import { openedPlan } from '~/core/plan'
 import type { LinkEnd, Site } from '~/core/plan'
-import type { Move } from '~/core/guide/runbook'
+import type { Move, Paced } from '~/core/guide/runbook'
 import type { Db } from './database'
 
 /** The plan as it was when somebody said that this is how the site is built. */
@@ -17,6 +17,8 @@ export interface RunbookWork {
   /** Changes that were made before it began. */
   done: string[]
   steps: Move[]
+  /** Expected for each step. */
+  minutes: number[]
   isBest: boolean
 }
 
@@ -60,6 +62,11 @@ export function runbookStore(db: Db, now: () => Date = () => new Date()) {
   const far = db.prepare<[string], { steps: number; done: number }>(`
     SELECT json_array_length(work, '$.steps') AS steps,
       (SELECT count(*) FROM runbook_tick t WHERE t.site_id = r.site_id) AS done FROM runbook r WHERE site_id = ?`)
+
+  const learn = db.prepare('INSERT INTO step_pace (at, work, ratio, ended) VALUES (?, ?, ?, ?)')
+  const learnt = db.prepare<[number], { work: string; ratio: number; ended: number }>(
+    'SELECT work, ratio, ended FROM step_pace ORDER BY id DESC LIMIT ?',
+  )
 
   function runbook(siteId: string): StoredRunbook | null {
     const row = found.get(siteId)
@@ -106,6 +113,12 @@ export function runbookStore(db: Db, now: () => Date = () => new Date()) {
       tick.run(siteId, step, now().toISOString(), who).changes > 0,
     untick: (siteId: string, step: number): boolean => untick.run(siteId, step).changes > 0,
     drop: (siteId: string): boolean => drop.run(siteId).changes > 0,
+    /** How long a step took, of whatever site: the next one is told by it. */
+    learn: ({ work, ratio, ended }: Paced): void => {
+      learn.run(now().toISOString(), work, ratio, ended ? 1 : 0)
+    },
+    paced: (limit = 2000): Paced[] =>
+      learnt.all(limit).map(({ work, ratio, ended }) => ({ work, ratio, ended: ended === 1 })),
     /** How far the work is, without reading the plans. */
     progress: (siteId: string): { builtRevision: number | null; steps: number | null; done: number } => {
       const under = far.get(siteId)

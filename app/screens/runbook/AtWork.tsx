@@ -46,6 +46,7 @@ export function AtWork({ present, target, underWay, doing }: Props) {
           step={step}
           text={text}
           since={since}
+          pace={underWay.paces[now] ?? null}
           busy={doing.busy}
           onDone={() => doing.ask({ kind: 'tick', step: now })}
           onOdd={() => setOdd(true)}

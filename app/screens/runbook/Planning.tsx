@@ -85,6 +85,7 @@ export function Planning({ present, target, revision, done, laptop: before, doin
                     placeId: step.place.id,
                     pageId: step.pageId,
                     changeIds: step.changes.map(({ id }) => id),
+                    minutes: step.cost.minutes,
                   })),
                 })
               }

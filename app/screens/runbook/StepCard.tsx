@@ -1,7 +1,9 @@
 import { Copy } from 'lucide-react'
 import { useEffect, useRef } from 'react'
-import type { RunbookStep, StepText } from '~/core/guide/runbook'
+import { waitIs } from '~/core/guide/runbook'
+import type { Pace, RunbookStep, StepText } from '~/core/guide/runbook'
 import { IconButton } from '../../components/IconButton'
+import { Sourced } from '../../components/Sourced'
 import { useTick } from '../../hooks/useTick'
 import { clockText } from '../staging/clockText'
 
@@ -12,6 +14,7 @@ interface Props {
   text: StepText
   /** When the step before it was ticked. */
   since: string
+  pace: Pace | null
   busy: boolean
   onDone: () => void
   onOdd: () => void
@@ -20,7 +23,7 @@ interface Props {
 }
 
 /** One step, to be read at arm's length and ticked with a glove on. */
-export function StepCard({ number, of, step, text, since, busy, onDone, onOdd, onBack }: Props) {
+export function StepCard({ number, of, step, text, since, pace, busy, onDone, onOdd, onBack }: Props) {
   const { title, where, caution, page, sets, happens, sees, undo } = text
   const card = useRef<HTMLElement>(null)
   const first = useRef(number)
@@ -42,14 +45,14 @@ export function StepCard({ number, of, step, text, since, busy, onDone, onOdd, o
           </span>{' '}
           {title}
         </h2>
-        <Timer since={since} minutes={step.cost.minutes} />
+        <Timer since={since} pace={pace} />
       </div>
       {caution && <p className="hatched border-l-4 border-caution bg-caution-wash px-3 py-2">{caution}</p>}
       <p className={step.walk ? 'font-semibold' : ''}>{where}</p>
       {page && <p>{page}</p>}
       <ul className="divide-y divide-line border-y border-line">
-        {sets.map(({ device, what, was, becomes }) => (
-          <li key={`${device} ${what}`} className="flex items-center gap-2 py-1.5">
+        {sets.map(({ id, device, what, was, becomes }) => (
+          <li key={id} className="flex items-center gap-2 py-1.5">
             <div className="min-w-0 flex-1">
               <p>{what.startsWith(device) ? what : `${device}, ${what}`}</p>
               <p className="text-[0.95rem]">
@@ -99,15 +102,31 @@ export function StepCard({ number, of, step, text, since, busy, onDone, onOdd, o
   )
 }
 
-/** How long the step has been under way, beside how long such a step takes. */
-function Timer({ since, minutes }: { since: string; minutes: number }) {
+/** How long the step has been under way, and what so long a wait means. */
+function Timer({ since, pace }: { since: string; pace: Pace | null }) {
   const nowMs = useTick(1000)
   const elapsedS = nowMs === 0 ? 0 : Math.max(0, (nowMs - new Date(since).getTime()) / 1000)
-  const isLong = elapsedS > minutes * 60 * 2
+  if (!pace) return null
+  const wait = waitIs(pace, elapsedS / 60)
   return (
-    <p className="shrink-0 text-right">
-      <span className={`figures text-[1.3rem] ${isLong ? 'text-caution' : ''}`}>{clockText(elapsedS)}</span>
-      <span className="caption block">about {Math.ceil(minutes)} min</span>
-    </p>
+    <div className="shrink-0 text-right">
+      <p className={`figures text-[1.3rem] ${wait === 'normal' ? '' : 'text-caution'}`}>
+        {clockText(elapsedS)}
+      </p>
+      <p className="caption">
+        <Sourced
+          source={`Kaplan–Meier over ${pace.seen} such steps that were ticked, on all sites, with the usual half to twice the expected time.`}
+        >
+          usually {clockText(pace.usualFrom * 60)} to {clockText(pace.usualTo * 60)}
+        </Sourced>
+      </p>
+      {wait !== 'normal' && (
+        <p role="status" className="text-[0.93rem]">
+          {wait === 'stuck'
+            ? 'Stuck: look at it.'
+            : `Slow; nine in ten are done by ${clockText(pace.nineInTenBy * 60)}: wait.`}
+        </p>
+      )}
+    </div>
   )
 }

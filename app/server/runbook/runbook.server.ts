@@ -3,8 +3,8 @@ import { bad, good } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
 import { markedSecrets } from '~/core/plan'
 import type { Site } from '~/core/plan'
-import { taskOf } from '~/core/guide/runbook'
-import type { Move } from '~/core/guide/runbook'
+import { changesBetween, LONGEST_STEP_MIN, paceOf, taskOf, workOf } from '~/core/guide/runbook'
+import type { Move, Pace } from '~/core/guide/runbook'
 import type { RunbookRequest } from '~/schema/runbook'
 import type { StoredRunbook } from '~/store'
 import { siteOr404 } from '../derived/siteState.server'
@@ -24,6 +24,8 @@ export interface RunbookUnderWay {
   steps: Move[]
   isBest: boolean
   ticks: StoredRunbook['ticks']
+  /** How long each step usually takes, by what was seen of such steps on all sites. */
+  paces: Pace[]
 }
 
 export interface RunbookState {
@@ -45,11 +47,18 @@ export function runbookState(siteId: string): RunbookState {
     built: built && { revision: built.revision, at: built.at, who: built.who },
     present: built && marked(built.plan),
     target: marked(underWay?.target ?? site),
-    underWay: underWay && withoutTarget(underWay),
+    underWay: underWay && built && told(underWay, built.plan),
   }
 }
 
-const withoutTarget = ({ target: _plan, ...rest }: StoredRunbook): RunbookUnderWay => rest
+function told({ target, minutes, ...rest }: StoredRunbook, built: Site): RunbookUnderWay {
+  const paced = store().runbooks.paced()
+  const changes = changesBetween(built, target)
+  return {
+    ...rest,
+    paces: rest.steps.map((move, i) => paceOf(paced, workOf(built, move, changes), minutes[i] ?? 1)),
+  }
+}
 
 const refused = (message: string): Outcome<true> => bad({ path: [], code: 'runbook.refused', message })
 
@@ -106,6 +115,7 @@ function begin(siteId: string, request: Extract<RunbookRequest, { kind: 'begin' 
     laptop: request.laptop,
     done,
     steps,
+    minutes: request.steps.map(({ minutes }) => minutes),
     isBest: request.isBest,
   })
   return logged(siteId, request.who, `Runbook begun: ${steps.length} steps to revision ${now}.`)
@@ -127,6 +137,7 @@ function tick(siteId: string, { step, who }: { step: number; who: string }): Out
     return refused(
       `Step ${under.ticks.length + 1} comes before step ${step + 1}. Its order is what keeps you in.`,
     )
+  learn(siteId, under, step, true)
   runbooks.tick(siteId, step, who)
   const said = logged(siteId, who, `Runbook: step ${step + 1} of ${under.steps.length} done.`)
   if (step + 1 === under.steps.length) {
@@ -136,15 +147,30 @@ function tick(siteId: string, { step, who }: { step: number; who: string }): Out
   return said
 }
 
+/** How long it took since the step before, as a multiple of what was expected. A night between is not counted. */
+function learn(siteId: string, under: StoredRunbook, step: number, ended: boolean): void {
+  const { runbooks } = store()
+  const built = runbooks.asBuilt(siteId)
+  const move = under.steps[step]
+  const expectedMin = under.minutes[step]
+  const since = under.ticks.at(-1)?.at ?? under.at
+  const tookMin = (Date.now() - Date.parse(since)) / 60_000
+  if (!built || !move || !expectedMin || tookMin <= 0 || tookMin > LONGEST_STEP_MIN) return
+  const changes = changesBetween(built.plan, under.target)
+  runbooks.learn({ work: workOf(built.plan, move, changes), ratio: tookMin / expectedMin, ended })
+}
+
 /** What was made of a step is taken in; the runbook waits for an order of the rest. */
 function odd(siteId: string, request: Extract<RunbookRequest, { kind: 'odd' }>): Outcome<true> {
   const { runbooks } = store()
   const under = runbooks.runbook(siteId)
   const step = under?.steps[request.step]
   if (!under || !step) return refused(`There is no step ${request.step + 1} in the runbook under way.`)
+  learn(siteId, under, request.step, false)
   const made = request.changeIds.filter((id) => step.changeIds.includes(id))
   runbooks.begin(siteId, under.target, under.revision, request.who, {
     laptop: under.laptop,
+    minutes: [],
     done: [...new Set([...doneOf(under), ...made])],
     steps: [],
     isBest: false,

@@ -47,10 +47,11 @@ function begun(id: string) {
   const { present, target, underWay, revision } = runbookState(id)
   const task = taskOf(present!, target, LAPTOP, underWay?.done)
   if (!task.ok) throw new Error()
-  const steps = runbookOf(task.value).steps.map(({ place, pageId, changes }) => ({
+  const steps = runbookOf(task.value).steps.map(({ place, pageId, changes, cost }) => ({
     placeId: place.id,
     pageId,
     changeIds: changes.map((change) => change.id),
+    minutes: cost.minutes,
   }))
   return { kind: 'begin', revision: underWay?.revision ?? revision, laptop: LAPTOP, steps, isBest: true }
 }
@@ -109,7 +110,7 @@ test('a plan that moved on, a stranger’s step, nothing built: refused in words
   const order = begun(id)
   expect(words(id, { ...order, revision: 1 })).toMatch(/the plan is at 2 by now/)
   expect(words(id, { ...order, laptop: { deviceId: 'gateway', port: 77 } })).toMatch(/is no socket/)
-  const strange = [{ placeId: 'home', pageId: null, changeIds: ['nobody/native:1'] }]
+  const strange = [{ placeId: 'home', pageId: null, changeIds: ['nobody/native:1'], minutes: 1 }]
   expect(words(id, { ...order, steps: strange })).toMatch(/names a change or a place/)
   for (const odd of [{ kind: 'jump' }, { kind: 'tick' }, { kind: 'begin', revision: 1 }, null])
     expect(readRunbookRequest(odd).ok).toBe(false)

@@ -13,7 +13,7 @@ export interface StepText {
   caution: string | null
   /** Whose page, at which address, and what the laptop needs for it. */
   page: string | null
-  sets: { device: string; what: string; was: string; becomes: string }[]
+  sets: { id: string; device: string; what: string; was: string; becomes: string }[]
   /** What happens to the one who does it, and to others. */
   happens: string[]
   /** What must be seen afterwards. */
@@ -35,7 +35,8 @@ export function stepText({ task: { present, target } }: Runbook, step: RunbookSt
       : `Stay where you are: ${placeWords(present, step.place)}.`,
     caution: step.place.effort > 1 && step.walk ? LADDER : null,
     page: pageLine(present, target, step, name),
-    sets: step.changes.map(({ deviceId, what, was, becomes }) => ({
+    sets: step.changes.map(({ id, deviceId, what, was, becomes }) => ({
+      id,
       device: name(deviceId),
       what,
       was,

@@ -127,6 +127,8 @@ function changeOf(
   pageId: Id | null,
 ): Change {
   const { unit, from, to, half } = subject
+  const was = valueWords(present, unit, from, half === 'remove' ? 'both' : 'from', to)
+  const becomes = valueWords(target, unit, to, half === 'add' ? 'both' : 'to', from)
   const id = `${deviceId}/${unit}`
   return {
     id: half === 'all' ? id : `${id}/${half}`,
@@ -135,8 +137,9 @@ function changeOf(
     pageId,
     after: half === 'remove' ? [`${id}/add`] : [],
     what: unitWords(target, present, deviceId, unit, half),
-    was: valueWords(present, unit, from, half === 'remove' ? 'both' : 'from', to),
-    becomes: valueWords(target, unit, to, half === 'add' ? 'both' : 'to', from),
+    was,
+    // What is not told in words, such as a key, differs all the same.
+    becomes: becomes === was ? `${becomes}, as planned now` : becomes,
   }
 }
 
