@@ -303,6 +303,19 @@ describe('runbook', () => {
     expect(stdout).not.toContain('copper-rivets')
   })
 
+  test('for two people, as a calendar', () => {
+    const file = join(mkdtempSync(join(tmpdir(), 'beacon-ics-')), 'work.ics')
+    const { status, stdout } = beacon(
+      ...['runbook', PLANTED, MEANT, '--laptop', 'switch:12', '--text'],
+      ...['--crew', '2', '--ics', file, '--start', '2026-11-28T07:30:00Z'],
+    )
+    expect([status, stdout]).toEqual([0, expect.stringMatching(/With 2 people: through after about \d+ min/)])
+    const text = readFileSync(file, 'utf8')
+    expect(text).toMatch(/^BEGIN:VCALENDAR/)
+    expect(text).toContain('DTSTART:20261128T')
+    expect(text).not.toContain('copper-rivets')
+  })
+
   test('nothing differs: no step', () => {
     const { status, stdout } = beacon('runbook', MEANT, MEANT, '--laptop', 'switch:12')
     expect([status, JSON.parse(stdout)]).toEqual([0, expect.objectContaining({ changes: 0, steps: [] })])
@@ -312,6 +325,8 @@ describe('runbook', () => {
     ['one file', [MEANT, '--laptop', 'switch:12'], /Two files are needed/],
     ['no place of the laptop', [PLANTED, MEANT], /Where the laptop is plugged in is not said.*such as/],
     ['a place that is none', [PLANTED, MEANT, '--laptop', 'switch:99'], /“switch:99” is no socket/],
+    ['a crew of four', [PLANTED, MEANT, '--laptop', 'switch:12', '--crew', '4'], /Accepted: 1, 2 or 3/],
+    ['no moment', [PLANTED, MEANT, '--laptop', 'switch:12', '--start', 'soon'], /is no moment/],
     ['plans of two sites', ['tests/kit/chandlery.json', '/dev/null', '--laptop', 'switch:5'], /./],
   ])('%s: exit 2, and what is accepted', (_name, words, says) => {
     const { status, stdout } = beacon('runbook', ...words, '--text')

@@ -36,6 +36,9 @@ async function main(argv: string[]): Promise<Output> {
         seed: { type: 'string' },
         carton: { type: 'boolean' },
         laptop: { type: 'string' },
+        crew: { type: 'string' },
+        start: { type: 'string' },
+        ics: { type: 'string' },
       },
     })
     if (values.help) return { exitCode: 0, json: { usage: USAGE }, text: USAGE }

@@ -16,6 +16,9 @@ export interface Options {
   seed?: string | undefined
   carton?: boolean | undefined
   laptop?: string | undefined
+  crew?: string | undefined
+  start?: string | undefined
+  ics?: string | undefined
 }
 export type Command = (files: string[], options: Options) => Output | Promise<Output>
 

@@ -1,3 +1,5 @@
+import { writeFileSync } from 'node:fs'
+import { calendarText } from '~/core/formats'
 import { attachmentsOf } from '~/core/network/layer2'
 import { wsh1 } from '~/core/judge/findings/wsh1'
 import { planView } from '~/core/judge/findings'
@@ -5,8 +7,8 @@ import { bad, good } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
 import { deviceOf } from '~/core/plan'
 import type { LinkEnd, Site } from '~/core/plan'
-import { runbookOf, stepText, taskOf } from '~/core/guide/runbook'
-import type { Cost, Runbook, RunbookStep } from '~/core/guide/runbook'
+import { runbookEntries, runbookOf, scheduleOf, stepText, taskOf } from '~/core/guide/runbook'
+import type { Cost, Crew, Runbook, RunbookStep, Schedule } from '~/core/guide/runbook'
 import type { Options } from './options'
 import { badInput } from './output'
 import type { Output } from './output'
@@ -29,7 +31,36 @@ export function runbookCommand(files: string[], options: Options): Output {
   const laptop = placeOf(present.value, options.laptop)
   if (!laptop.ok) return badInput(laptop.problems)
   const task = taskOf(present.value, target.value, laptop.value)
-  return task.ok ? told(runbookOf(task.value)) : badInput(task.problems)
+  if (!task.ok) return badInput(task.problems)
+  const crew = crewOf(options.crew ?? '1')
+  const start = startOf(options.start)
+  if (!crew.ok || !start.ok) return badInput([crew, start].flatMap((one) => (one.ok ? [] : one.problems)))
+  const runbook = runbookOf(task.value)
+  const schedule = runbook.stopped === null ? scheduleOf(runbook, crew.value) : null
+  if (options.ics !== undefined && schedule) {
+    const entries = runbookEntries(runbook, schedule.plan, start.value)
+    writeFileSync(options.ics, calendarText(target.value.name, entries, start.value))
+  }
+  return told(runbook, schedule)
+}
+
+function crewOf(text: string): Outcome<Crew> {
+  const crew = Number(text)
+  return crew === 1 || crew === 2 || crew === 3
+    ? good(crew)
+    : bad({ path: ['--crew'], code: 'runbook.crew', message: `“${text}” people. Accepted: 1, 2 or 3.` })
+}
+
+/** When the work begins: the next full hour where nobody says. */
+function startOf(text: string | undefined): Outcome<Date> {
+  const start = text === undefined ? new Date(Math.ceil(Date.now() / 3_600_000) * 3_600_000) : new Date(text)
+  return Number.isNaN(start.getTime())
+    ? bad({
+        path: ['--start'],
+        code: 'runbook.start',
+        message: `“${text ?? ''}” is no moment. Accepted: such as 2026-11-28T07:30.`,
+      })
+    : good(start)
 }
 
 /** "switch:12", or a free socket by its id or label as `reach` lists it. */
@@ -51,7 +82,7 @@ function placeOf(site: Site, text: string | undefined): Outcome<LinkEnd> {
     : refused(`“${text}” is no socket of what is there. ${accepted}`)
 }
 
-function told(runbook: Runbook): Output {
+function told(runbook: Runbook, schedule: Schedule | null): Output {
   const { task, steps, stopped, cost, naive } = runbook
   const unmet = wsh1.check(planView(task.target)).map(({ says }) => says)
   return {
@@ -64,6 +95,12 @@ function told(runbook: Runbook): Output {
       targetFails: unmet,
       steps: steps.map((step) => ({ ...stepText(runbook, step), cost: step.cost, loss: step.loss })),
       stopped: stopped?.map(({ move, why }) => ({ changes: move.changeIds, why })) ?? [],
+      schedule: schedule && {
+        crew: schedule.crew,
+        finishMin: schedule.plan.finishMin,
+        boundMin: schedule.plan.boundMin,
+        shifts: schedule.plan.shifts,
+      },
       naive,
     },
     text: [
@@ -72,6 +109,7 @@ function told(runbook: Runbook): Output {
       '',
       ...steps.flatMap((step, i) => stepLines(runbook, step, i + 1)),
       ...(stopped ? noOrder(runbook) : [totals(runbook, cost)]),
+      ...(schedule ? [scheduleLine(schedule)] : []),
       '',
       ...naiveLines(runbook),
     ].join('\n'),
@@ -97,6 +135,9 @@ const totals = ({ isBest }: Runbook, cost: Cost | null): string =>
   cost
     ? `Walks ${cost.walks}, points of no return ${cost.noReturns}, clients cut off ${Math.round(cost.outage)} client-minutes, about ${minutes(cost.minutes)}. ${isBest ? 'No order is better.' : 'Every step is proven safe; that no order is better is not proven.'}`
     : ''
+
+const scheduleLine = ({ crew, plan, isFree }: Schedule): string =>
+  `With ${crew === 1 ? 'one person' : `${crew} people`}: through after about ${minutes(plan.finishMin)}, walks by the ground and waits overlapped; nobody is before ${minutes(plan.boundMin)}.${isFree ? '' : ' The steps stay in their order.'}`
 
 const noOrder = ({ stopped, task }: Runbook): string[] => [
   'No safe order was found. What is left, and what stops it:',

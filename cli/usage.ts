@@ -39,9 +39,10 @@ export const USAGE = `Yard Beacon on the command line. Prints JSON, or sentences
       ACTIONS is a list of { "atS": seconds, "action": { "kind": … } }, in order; without it mains go on and what
       waits is adopted each minute. --carton: everything as delivered. Exit 1 when something planned is not running.
 
-  npm run -s beacon -- runbook PRESENT TARGET --laptop PLACE
+  npm run -s beacon -- runbook PRESENT TARGET --laptop PLACE [--crew N] [--ics FILE] [--start MOMENT]
       From what is there to what is meant: the steps in an order that never cuts the laptop off, each proven, or why there
       is none; beside it what the order of the list would have cost. PLACE is a device and a port, such as switch:12.
+      --crew: for 1, 2 or 3 people, how early they are through. --ics: the steps as a calendar, from MOMENT on.
       Exit 1 when no safe order was found, or the target fails its own requirements.
 
 Exit codes: 0 all well · 1 it fails · 2 bad input

@@ -1,4 +1,4 @@
-import { replay, runbookAgain, runbookOf, stepText, taskOf } from '~/core/guide/runbook'
+import { replay, runbookAgain, runbookOf, scheduleOf, stepText, taskOf } from '~/core/guide/runbook'
 import type { RunbookAnswer, RunbookTask } from './runbookMessages'
 
 const answer = (message: RunbookAnswer): void => postMessage(message)
@@ -14,7 +14,9 @@ function work({ present, target, laptop, done, steps, isBest }: RunbookTask): vo
     kind: 'found',
     told: { runbook, texts: runbook.steps.map((step) => stepText(runbook, step)) },
   })
-  if (runbook.stopped === null) answer({ kind: 'rehearsed', surprises: replay(runbook).surprises })
+  if (runbook.stopped !== null) return
+  answer({ kind: 'rehearsed', surprises: replay(runbook).surprises })
+  answer({ kind: 'scheduled', schedules: ([1, 2, 3] as const).map((crew) => scheduleOf(runbook, crew)) })
 }
 
 addEventListener('message', ({ data }: MessageEvent<RunbookTask>) => {

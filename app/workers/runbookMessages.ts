@@ -1,5 +1,5 @@
 import type { LinkEnd, Site } from '~/core/plan'
-import type { Move, Runbook, StepText, Surprise } from '~/core/guide/runbook'
+import type { Move, Runbook, Schedule, StepText, Surprise } from '~/core/guide/runbook'
 
 export interface RunbookTask {
   present: Site
@@ -20,4 +20,5 @@ export interface RunbookTold {
 export type RunbookAnswer =
   | { kind: 'found'; told: RunbookTold }
   | { kind: 'rehearsed'; surprises: Surprise[] }
+  | { kind: 'scheduled'; schedules: Schedule[] }
   | { kind: 'fault'; message: string }

@@ -133,3 +133,36 @@ test('rules: a drop with its twin, moved and removed', async ({ page, request, b
   await page.getByRole('button', { name: 'Remove rule 14' }).click()
   await expect(page.getByText('Drop from Cameras to Crew')).toHaveCount(0)
 })
+
+test('a port of the feed handed to the controller, and taken out again', async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  const site = await demoSite(request, baseURL!, 'mended')
+  await open(page, `${site}/networks?tab=reach`)
+  const handed = page.getByRole('region', { name: 'Ports of the feed handed inside' })
+  await expect(handed).toContainText('Nothing is handed in')
+  await choose(handed.getByLabel('To the device'), 'controller')
+  await handed.getByRole('button', { name: 'Hand it in' }).click()
+  await expect(handed.getByRole('listitem')).toContainText('UDP 5246')
+  await handed.getByLabel('Port', { exact: true }).fill('70000')
+  await handed.getByRole('button', { name: 'Hand it in' }).click()
+  await expect(handed.getByRole('alert').first()).toBeVisible()
+  await handed.getByRole('button', { name: 'Remove UDP 5246' }).click()
+  await expect(handed).toContainText('Nothing is handed in')
+})
+
+test('a device type kept for every site is there in the next', async ({ page, request, baseURL }) => {
+  const site = await demoSite(request, baseURL!, 'mended')
+  await open(page, `${site}/ports?types=`)
+  const mine = page.getByRole('region', { name: 'Types of this site' })
+  const kept = page.getByRole('region', { name: 'Types kept for every site' })
+  const row = mine.getByRole('row').nth(1)
+  const name = (await row.getByRole('rowheader').or(row.getByRole('cell')).first().innerText()).trim()
+  await row.getByRole('button', { name: /Keep for every site/ }).click()
+  await expect(kept).toContainText(name)
+  const other = await demoSite(request, baseURL!, 'mended')
+  await open(page, `${other}/ports?types=`)
+  await expect(page.getByRole('region', { name: 'Types kept for every site' })).toContainText(name)
+})

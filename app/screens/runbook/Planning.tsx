@@ -5,6 +5,7 @@ import type { LinkEnd, Site } from '~/core/plan'
 import { Field } from '../../components/Field'
 import { Progress } from '../../components/Progress'
 import { Select } from '../../components/Select'
+import { Schedules } from './Schedules'
 import { StepList } from './StepList'
 import { Sums } from './Sums'
 import { useRunbook } from './useRunbook'
@@ -93,6 +94,7 @@ export function Planning({ present, target, revision, done, laptop: before, doin
               Begin the work with this runbook
             </button>
           )}
+          {study.schedules && <Schedules told={told} schedules={study.schedules} />}
           <StepList told={told} />
         </>
       )}

@@ -1,16 +1,18 @@
 import { useEffect, useRef, useState } from 'react'
-import type { Surprise } from '~/core/guide/runbook'
+import type { Schedule, Surprise } from '~/core/guide/runbook'
 import type { RunbookAnswer, RunbookTask, RunbookTold } from '../../workers/runbookMessages'
 
 export interface RunbookStudy {
   told: RunbookTold | null
   /** What the rehearsal showed that no step had promised; null: it is not through yet. */
   surprises: Surprise[] | null
+  /** For one, two and three people; null: not worked out yet. */
+  schedules: Schedule[] | null
   fault: string | null
   busy: boolean
 }
 
-const WAITING: RunbookStudy = { told: null, surprises: null, fault: null, busy: true }
+const WAITING: RunbookStudy = { told: null, surprises: null, schedules: null, fault: null, busy: true }
 const NOTHING: RunbookStudy = { ...WAITING, busy: false }
 
 /** An order worked out in a worker, or one that was found before read again; `key` names what is asked. Null: nothing is asked. */
@@ -35,7 +37,8 @@ export function useRunbook(task: RunbookTask | null, key: string): RunbookStudy 
     )
     worker.addEventListener('message', ({ data }: MessageEvent<RunbookAnswer>) => {
       if (data.kind === 'found') put({ told: data.told, busy: data.told.runbook.stopped === null })
-      else if (data.kind === 'rehearsed') put({ surprises: data.surprises, busy: false })
+      else if (data.kind === 'rehearsed') put({ surprises: data.surprises })
+      else if (data.kind === 'scheduled') put({ schedules: data.schedules, busy: false })
       else put({ fault: data.message, busy: false })
     })
     worker.postMessage(asked.current)

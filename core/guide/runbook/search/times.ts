@@ -83,4 +83,4 @@ const bootMinutes = (site: Site, deviceId: Id): number => {
 }
 
 /** Until what a controller sends has been taken. */
-const sentMinutes = (): number => middle(expectedSpan('accessPoint', 'configuring'))
+export const sentMinutes = (): number => middle(expectedSpan('accessPoint', 'configuring'))

@@ -1,0 +1,39 @@
+import type { Runbook } from './runbook'
+import type { Plan } from './schedule/plan'
+import { stepText } from './words'
+
+/** One step in a calendar. */
+export interface RunbookEntry {
+  id: string
+  title: string
+  lines: string[]
+  start: Date
+  end: Date
+}
+
+const MS_PER_MIN = 60_000
+
+/** The steps as they are to be done from a moment on: who, where, and what. */
+export function runbookEntries(runbook: Runbook, plan: Plan, start: Date): RunbookEntry[] {
+  const at = (minutes: number) => new Date(start.getTime() + Math.round((minutes * MS_PER_MIN) / 1000) * 1000)
+  return runbook.steps.flatMap((step, i): RunbookEntry[] => {
+    const shift = plan.shifts.find(({ id }) => id === i)
+    if (!shift) return []
+    const { title, where, caution, page, sets, happens } = stepText(runbook, step)
+    return [
+      {
+        id: `step-${i + 1}-${start.toISOString()}`,
+        title: `${i + 1}. ${title}`,
+        lines: [
+          `Person ${shift.people.map((one) => one + 1).join(' and ')}`,
+          where,
+          ...[caution, page].flatMap((line) => (line === null ? [] : [line])),
+          ...sets.map(({ device, what, becomes }) => `${device}, ${what}: ${becomes}`),
+          ...happens,
+        ],
+        start: at(shift.startMin),
+        end: at(shift.freeMin),
+      },
+    ]
+  })
+}
