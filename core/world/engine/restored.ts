@@ -1,4 +1,3 @@
-import isSame from 'fast-deep-equal'
 import type { Configuration } from '../configuration'
 import { plannedFor, typedFor } from '../planned'
 import type { Gear, World } from '../types'
@@ -12,7 +11,7 @@ export function restored(world: World): World {
 function relinked(world: World, gear: Gear): Gear {
   const known = [plannedFor(world, gear.id), typedFor(world, gear.id)]
   const own = (held: Configuration): Configuration =>
-    known.find((one) => one !== null && isSame(held, one)) ?? held
+    known.find((one) => one !== null && JSON.stringify(held) === JSON.stringify(one)) ?? held
   const saved = own(gear.saved)
   return { ...gear, saved, running: gear.running === gear.saved ? saved : own(gear.running) }
 }

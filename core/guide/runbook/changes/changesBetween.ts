@@ -57,7 +57,7 @@ const isOfPort = (unit: string): boolean => /^(native|vlans|poe|speed):/.test(un
 
 /** Another kind of device, or of another type, is another device, whatever it is called. */
 const isReplaced = (before: Device, after: Device): boolean =>
-  before.kind !== after.kind || before.typeId !== after.typeId || before.mac !== after.mac
+  kindOf(before) !== kindOf(after) || before.typeId !== after.typeId || before.mac !== after.mac
 
 function comesAndGoes(id: Id, before: Device | undefined, after: Device | undefined): Change[] {
   const hands = { deviceId: id, pageId: null, after: [] as string[] }
