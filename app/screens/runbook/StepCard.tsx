@@ -81,7 +81,7 @@ export function StepCard({ number, of, step, text, since, pace, busy, onDone, on
         </p>
       ))}
       <p className="caption">Way back: {undo}</p>
-      <div className="no-print sticky bottom-0 -mx-4 grid gap-2 border-t border-line bg-sheet px-4 py-2 sm:grid-cols-2">
+      <div className="no-print sticky -bottom-3.5 -mx-4 grid gap-2 border-t border-line bg-sheet px-4 pt-2 pb-4 sm:grid-cols-2">
         <button
           className="button button-main min-h-14 justify-center text-[1.15rem]"
           disabled={busy}
