@@ -38,11 +38,14 @@ export function runbookCommand(files: string[], options: Options): Output {
   const runbook = runbookOf(task.value)
   const schedule = runbook.stopped === null ? scheduleOf(runbook, crew.value) : null
   if (options.ics !== undefined && schedule) {
-    const entries = runbookEntries(runbook, schedule.plan, start.value)
+    const entries = runbookEntries(runbook, schedule.plan, minutesAfter(start.value))
     writeFileSync(options.ics, calendarText(target.value.name, entries, start.value))
   }
   return told(runbook, schedule)
 }
+
+const minutesAfter = (start: Date) => (minutes: number) =>
+  new Date(start.getTime() + Math.round(minutes * 60) * 1000)
 
 function crewOf(text: string): Outcome<Crew> {
   const crew = Number(text)

@@ -5,6 +5,7 @@ import { runbookEntries, runbookOf, scheduleOf, stepText, taskOf } from '~/core/
 
 /** The calendar of a runbook, read back by another library. RFC 5545. */
 const START = new Date('2026-11-28T07:30:00Z')
+const at = (minutes: number) => new Date(START.getTime() + Math.round(minutes * 60) * 1000)
 
 function read(text: string) {
   const calendar = new ICAL.Component(ICAL.parse(text) as unknown[])
@@ -17,7 +18,7 @@ test('every step is an entry with its start, its end and what is to be done', ()
   const runbook = runbookOf(task.value)
   const { plan, isFree } = scheduleOf(runbook, 2)
   expect(isFree).toBe(true)
-  const events = read(calendarText('Tern Quay', runbookEntries(runbook, plan, START), START))
+  const events = read(calendarText('Tern Quay', runbookEntries(runbook, plan, at), START))
   expect(events).toHaveLength(runbook.steps.length)
   for (const [i, event] of events.entries()) {
     const shift = plan.shifts.find(({ id }) => id === i)!

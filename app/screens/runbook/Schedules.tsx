@@ -24,7 +24,8 @@ export function Schedules({ told, schedules }: Props) {
   const people = Array.from({ length: chosen.crew }, (_, i) => i)
   const save = () => {
     const from = start === '' ? new Date() : new Date(start)
-    const text = calendarText(site.name, runbookEntries(told.runbook, plan, from), new Date())
+    const at = (minutes: number) => new Date(from.getTime() + Math.round(minutes * 60) * 1000)
+    const text = calendarText(site.name, runbookEntries(told.runbook, plan, at), new Date())
     const link = document.createElement('a')
     link.href = URL.createObjectURL(new Blob([text], { type: 'text/calendar' }))
     link.download = 'runbook.ics'

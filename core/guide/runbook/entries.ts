@@ -11,18 +11,15 @@ export interface RunbookEntry {
   end: Date
 }
 
-const MS_PER_MIN = 60_000
-
-/** The steps as they are to be done from a moment on: who, where, and what. */
-export function runbookEntries(runbook: Runbook, plan: Plan, start: Date): RunbookEntry[] {
-  const at = (minutes: number) => new Date(start.getTime() + Math.round((minutes * MS_PER_MIN) / 1000) * 1000)
+/** The steps as they are to be done: who, where, and what. `at` gives the moment so many minutes after the work begins. */
+export function runbookEntries(runbook: Runbook, plan: Plan, at: (minutes: number) => Date): RunbookEntry[] {
   return runbook.steps.flatMap((step, i): RunbookEntry[] => {
     const shift = plan.shifts.find(({ id }) => id === i)
     if (!shift) return []
     const { title, where, caution, page, sets, happens } = stepText(runbook, step)
     return [
       {
-        id: `step-${i + 1}-${start.toISOString()}`,
+        id: `step-${i + 1}-${at(0).toISOString()}`,
         title: `${i + 1}. ${title}`,
         lines: [
           `Person ${shift.people.map((one) => one + 1).join(' and ')}`,
