@@ -12,6 +12,7 @@ const VIEWS = [
   'ports?device=switch&port=3&panel=findings',
   'ports?device=ap-shop&edit=device',
   'staging',
+  'runbook',
   'proof',
   'ground',
   'handover',
