@@ -1,5 +1,15 @@
+import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import { choose, demoSite, faultsOf, open, postEdit } from './kit'
+
+/** What a screen reader or a keyboard would stumble over. */
+async function stumbles(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id} ${nodes[0]?.html.slice(0, 160)}`)
+}
 
 /** From what is built to what is planned, step by step, on a screen as a phone has it. */
 test('a change to the plan gets its order, is rehearsed, goes otherwise once, and is finished', async ({
@@ -47,12 +57,15 @@ test('a change to the plan gets its order, is rehearsed, goes otherwise once, an
   await page.getByRole('button', { name: 'Work out the order' }).click()
   await expect(page.getByText('every step showed what it promises')).toBeVisible({ timeout: 60_000 })
   await expect(page.getByRole('row', { name: /Client-minutes/ })).toBeVisible()
+  await expect(page.getByText('Through after about')).toBeVisible({ timeout: 60_000 })
+  expect(await stumbles(page)).toEqual([])
   await page.getByRole('button', { name: 'Begin the work with this runbook' }).click()
 
   await page.setViewportSize({ width: 390, height: 844 })
   const card = page.getByRole('region', { name: /^Step 1 of/ })
   await expect(card).toBeVisible()
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  expect(await stumbles(page)).toEqual([])
   await page.getByRole('button', { name: 'Done, and seen' }).click()
   await expect(page.getByRole('region', { name: /^Step 2 of/ })).toBeVisible()
   // A lost browser loses nothing.
