@@ -124,7 +124,7 @@ function stepLines(runbook: Runbook, step: RunbookStep, number: number): string[
   return [
     `${number}. ${title}`,
     ...[where, caution, page].flatMap((line) => (line === null ? [] : `   ${line}`)),
-    ...sets.map(({ device, what, was, becomes }) => `   - ${device}, ${what}: ${was} -> ${becomes}`),
+    ...sets.map(({ what, was, becomes }) => `   - ${what}: ${was} -> ${becomes}`),
     ...[...happens, ...sees].map((line) => `   ${line}`),
     `   Back: ${undo}`,
     `   About ${minutes(step.cost.minutes)}.`,
@@ -134,9 +134,9 @@ function stepLines(runbook: Runbook, step: RunbookStep, number: number): string[
 
 const minutes = (value: number): string => `${Math.ceil(value)} min`
 
-const totals = ({ isBest }: Runbook, cost: Cost | null): string =>
+const totals = ({ isBest, lockedOut }: Runbook, cost: Cost | null): string =>
   cost
-    ? `Walks ${cost.walks}, points of no return ${cost.noReturns}, clients cut off ${Math.round(cost.outage)} client-minutes, about ${minutes(cost.minutes)}. ${isBest ? 'No order is better.' : 'Every step is proven safe; that no order is better is not proven.'}`
+    ? `Walks ${cost.walks}, locked out ${lockedOut} times, points of no return ${cost.noReturns}, clients cut off ${Math.round(cost.outage)} client-minutes, about ${minutes(cost.minutes)}. ${isBest ? 'No order is better.' : 'Every step is proven safe; that no order is better is not proven.'}`
     : ''
 
 const scheduleLine = ({ crew, plan, isFree }: Schedule): string =>

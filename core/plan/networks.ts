@@ -75,6 +75,8 @@ export const METHOD_NAME: Record<EapMethod, string> = {
   tls: 'TLS with a certificate of its own',
 }
 
+export const EAP_METHODS = Object.keys(METHOD_NAME) as EapMethod[]
+
 /** Source: RFC 2865 section 3. */
 export const RADIUS_PORT = 1812
 

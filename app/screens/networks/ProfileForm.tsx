@@ -1,6 +1,7 @@
 import { useEditForm } from '../../forms/useEditForm'
 import { useState } from 'react'
 import {
+  EAP_METHODS,
   isEnterprise,
   KEPT_SECRET,
   METHOD_NAME,
@@ -16,7 +17,7 @@ import { MODE_NAME } from './modeNames'
 
 const MODES = (Object.keys(MODE_NAME) as SecurityMode[]).map((value) => ({ value, label: MODE_NAME[value] }))
 
-const METHODS = (Object.keys(METHOD_NAME) as EapMethod[]).map((value) => ({
+const METHODS = EAP_METHODS.map((value) => ({
   value,
   label: METHOD_NAME[value],
 }))

@@ -1,5 +1,5 @@
-import { KEPT_SECRET, kindOf, METHOD_NAME } from '~/core/plan'
-import type { EapMethod, RadiusServer } from '~/core/plan'
+import { EAP_METHODS, KEPT_SECRET, kindOf, METHOD_NAME } from '~/core/plan'
+import type { RadiusServer } from '~/core/plan'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'
 
@@ -40,7 +40,7 @@ export function RadiusServerFields({ server, onChange }: Props) {
       />
       <fieldset>
         <legend className="text-[0.93rem]">Offers logins by</legend>
-        {(Object.keys(METHOD_NAME) as EapMethod[]).map((method) => (
+        {EAP_METHODS.map((method) => (
           <CheckInput
             key={method}
             label={METHOD_NAME[method]}

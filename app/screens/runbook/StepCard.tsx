@@ -51,10 +51,10 @@ export function StepCard({ number, of, step, text, since, pace, busy, onDone, on
       <p className={step.walk ? 'font-semibold' : ''}>{where}</p>
       {page && <p>{page}</p>}
       <ul className="divide-y divide-line border-y border-line">
-        {sets.map(({ id, device, what, was, becomes }) => (
+        {sets.map(({ id, what, was, becomes }) => (
           <li key={id} className="flex items-center gap-2 py-1.5">
             <div className="min-w-0 flex-1">
-              <p>{what.startsWith(device) ? what : `${device}, ${what}`}</p>
+              <p>{what}</p>
               <p className="text-[0.95rem]">
                 <span className="text-soft line-through">{was}</span>{' '}
                 <strong className="figures">{becomes}</strong>

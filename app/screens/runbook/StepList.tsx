@@ -73,10 +73,9 @@ const Details = ({ caution, page, sets, sees, undo }: Omit<StepText, 'title' | '
     {caution && <p>{caution}</p>}
     {page && <p>{page}</p>}
     <ul className="list-disc pl-5">
-      {sets.map(({ id, device, what, was, becomes }) => (
+      {sets.map(({ id, what, was, becomes }) => (
         <li key={id}>
-          {what.startsWith(device) ? what : `${device}, ${what}`}: <span className="text-soft">{was}</span> →{' '}
-          <strong className="figures">{becomes}</strong>
+          {what}: <span className="text-soft">{was}</span> → <strong className="figures">{becomes}</strong>
         </li>
       ))}
     </ul>

@@ -11,11 +11,12 @@ interface Props {
 
 /** What the order costs, beside the order of the list; and whether a rehearsal showed what was promised. */
 export function Sums({ told: { runbook }, surprises, busy }: Props) {
-  const { task, stopped, cost, naive, steps, isBest } = runbook
+  const { task, stopped, cost, lockedOut, naive, steps, isBest } = runbook
   const name = (id: string) => (deviceOf(task.target, id) ?? deviceOf(task.present, id))?.name ?? id
   const rows: [string, string, string][] = [
     ['Walks', cost ? String(cost.walks) : '', String(naive.cost.walks)],
-    ['Locked out', cost ? String(cost.noReturns) : '', String(naive.cutOff.length)],
+    ['Locked out', cost ? String(lockedOut) : '', String(naive.cutOff.length)],
+    ['Points of no return', cost ? String(cost.noReturns) : '', ''],
     [
       'Client-minutes without what must work',
       cost ? String(Math.round(cost.outage)) : '',

@@ -25,7 +25,7 @@ export function runbookEntries(runbook: Runbook, plan: Plan, at: (minutes: numbe
           `Person ${shift.people.map((one) => one + 1).join(' and ')}`,
           where,
           ...[caution, page].flatMap((line) => (line === null ? [] : [line])),
-          ...sets.map(({ device, what, becomes }) => `${device}, ${what}: ${becomes}`),
+          ...sets.map(({ what, becomes }) => `${what}: ${becomes}`),
           ...happens,
         ],
         start: at(shift.startMin),

@@ -200,3 +200,20 @@ test('5: guests split in two while the shop is open: the drops stand first, and 
   )
   expect(ground.faults(withoutDrops).join()).toMatch(/Outer berths must not reach/)
 })
+
+test('by the list: a page that opened at first and does not any more is a lock-out, one that never did is a walk', () => {
+  const present = demoYard()
+  const hut = deviceOf(present, 'bridge-hut')!
+  const end = (name: string) => ({
+    ...hut.air!,
+    near: { ...hut.air!.near!, ssid: name },
+    far: { ...hut.air!.far!, ssid: name },
+  })
+  const renamed = withDevice(present, 'bridge-hut', { air: end('tq-new') })
+  // The near end stands first in the list.
+  const { naive, lockedOut, cost } = planned(present, renamed, 'switch', 12)
+  expect(naive.cutOff).toEqual([
+    { deviceId: 'bridge-hut', why: expect.stringMatching(/never registers/) as string },
+  ])
+  expect([naive.cost.walks, lockedOut, cost?.walks]).toEqual([2, 0, 0])
+})

@@ -10,7 +10,7 @@ import { groundOf } from './search/ground'
 import type { Ground } from './search/ground'
 import { naiveOrder } from './search/naive'
 import type { Naive } from './search/naive'
-import { lossOf, take } from './search/take'
+import { lockedOut, lossOf, take } from './search/take'
 import type { Loss, Standing } from './search/take'
 import { homePlace, pageWay, placeAt } from './state/laptop'
 import { cutOff } from './state/outage'
@@ -19,7 +19,7 @@ import { NO_COST, plus } from './types'
 import type { Change, Cost, LaptopPlace, Move, Task } from './types'
 
 /** Up to so many changes every order is weighed. */
-export const MOST_FOR_BEST = 10
+const MOST_FOR_BEST = 10
 
 /** A runbook that was found before, read again: its steps as they were, and nothing searched. */
 export function runbookAgain(task: Task, steps: readonly Move[], isBest: boolean): Runbook {
@@ -30,6 +30,7 @@ export function runbookAgain(task: Task, steps: readonly Move[], isBest: boolean
     steps: told,
     stopped: null,
     cost: told.reduce((sum, { cost }) => plus(sum, cost), NO_COST),
+    lockedOut: lockedOutIn(ground, told),
     isBest,
     naive: naiveOrder(ground),
     states: ground.states(),
@@ -60,6 +61,8 @@ export interface Runbook {
   /** null: an order was found. */
   stopped: Stopped[] | null
   cost: Cost | null
+  /** Steps whose page opened from where one began, and does not any more. */
+  lockedOut: number
   /** No order is better; else every step is proven, and a better order may be. */
   isBest: boolean
   naive: Naive
@@ -103,21 +106,31 @@ export function taskOf(
 }
 
 /** The order: the best there is for a few changes, a good one for many; each step proven by the twin. */
-export function runbookOf(task: Task, isCancelled?: () => boolean): Runbook {
+export function runbookOf(task: Task): Runbook {
   const ground = groundOf(task)
   const order: Order =
-    task.changes.length - task.done.length <= MOST_FOR_BEST
-      ? bestOrder(ground, isCancelled)
-      : goodOrder(ground, isCancelled)
+    task.changes.length - task.done.length <= MOST_FOR_BEST ? bestOrder(ground) : goodOrder(ground)
+  const steps = stepsOf(ground, order.moves)
   return {
     task,
-    steps: stepsOf(ground, order.moves),
+    steps,
+    lockedOut: lockedOutIn(ground, steps),
     stopped: order.ok ? null : order.stopped,
     cost: order.ok ? order.cost : null,
     isBest: order.ok && order.isBest,
     naive: naiveOrder(ground),
     states: ground.states(),
   }
+}
+
+function lockedOutIn(ground: Ground, steps: readonly RunbookStep[]): number {
+  const done = new Set(ground.task.done)
+  let count = 0
+  for (const { pageId, changes } of steps) {
+    if (pageId !== null && lockedOut(ground, done, pageId, changes) !== null) count++
+    for (const { id } of changes) done.add(id)
+  }
+  return count
 }
 
 function stepsOf(ground: Ground, moves: readonly Move[]): RunbookStep[] {
@@ -149,12 +162,7 @@ const joinedSteps = (last: RunbookStep, next: RunbookStep): RunbookStep => ({
   address: last.address,
   laptop: last.laptop,
   changes: [...last.changes, ...next.changes],
-  cost: {
-    noReturns: last.cost.noReturns + next.cost.noReturns,
-    walks: last.cost.walks + next.cost.walks,
-    outage: last.cost.outage + next.cost.outage,
-    minutes: last.cost.minutes + next.cost.minutes,
-  },
+  cost: plus(last.cost, next.cost),
 })
 
 function stepOf(ground: Ground, { done, place }: Standing, move: Move, cost: Cost): RunbookStep {

@@ -1,4 +1,4 @@
-import type { Applies, Device, Id, Link, Site } from '../../plan'
+import type { Id, Link, Site } from '../../plan'
 import type { Part } from './changes/units'
 
 /** What one change sets: a unit of a device, a cable, or a whole device that comes or goes. */
@@ -75,5 +75,3 @@ export interface Move {
   pageId: Id | null
   changeIds: string[]
 }
-
-export type { Applies, Device }

@@ -13,7 +13,8 @@ export interface StepText {
   caution: string | null
   /** Whose page, at which address, and what the laptop needs for it. */
   page: string | null
-  sets: { id: string; device: string; what: string; was: string; becomes: string }[]
+  /** `what` names the device, too. */
+  sets: { id: string; what: string; was: string; becomes: string }[]
   /** What happens to the one who does it, and to others. */
   happens: string[]
   /** What must be seen afterwards. */
@@ -37,8 +38,7 @@ export function stepText({ task: { present, target } }: Runbook, step: RunbookSt
     page: pageLine(present, target, step, name),
     sets: step.changes.map(({ id, deviceId, what, was, becomes }) => ({
       id,
-      device: name(deviceId),
-      what,
+      what: what.startsWith(name(deviceId)) ? what : `${name(deviceId)}, ${what}`,
       was,
       becomes,
     })),

@@ -3,7 +3,7 @@ import type { Id, Site } from '../../../plan'
 import { groundOf } from '../search/ground'
 import type { Ground } from '../search/ground'
 import { take } from '../search/take'
-import { MINUTES, sentMinutes, spentOn } from '../search/times'
+import { MINUTES, spentOn } from '../search/times'
 import type { Runbook } from '../runbook'
 import type { Move } from '../types'
 import { scheduled } from './plan'
@@ -63,13 +63,10 @@ export function scheduleOf(runbook: Runbook, crew: Crew): Schedule {
 
 function jobsOf({ task }: Ground, moves: readonly Move[], after: readonly number[][]): Job[] {
   return moves.map((move, id): Job => {
-    const { work, away } = spentOn(task, move.place, move, false)
-    const isSent =
-      move.pageId !== null && move.changeIds.some((change) => !change.startsWith(`${move.pageId}/`))
-    const sent = isSent ? sentMinutes() : 0
+    const { work, sent, away } = spentOn(task, move.place, move, false)
     return {
       id,
-      workMin: work - sent,
+      workMin: work,
       waitMin: away + sent,
       placeId: move.place.deviceId,
       people: move.place.effort > 1 ? 2 : 1,

@@ -35,7 +35,7 @@ const nodeKey = ({ done, place, openId }: Standing): string => `${place.id} ${op
  * The least of all orders: A* over what is done and where the laptop is. Every state passed is looked at, none is
  * passed in which something new is wrong. For up to about ten changes.
  */
-export function bestOrder(ground: Ground, isCancelled: () => boolean = () => false): Order {
+export function bestOrder(ground: Ground): Order {
   const begin: Standing = beginOf(ground)
   const first: Node = { standing: begin, cost: NO_COST, bound: NO_COST, moves: [], nearness: 0 }
   const queue = new TinyQueue<Node>(
@@ -46,7 +46,6 @@ export function bestOrder(ground: Ground, isCancelled: () => boolean = () => fal
   const settled = new Set<string>()
   let furthest = first
   for (let node = queue.pop(); node; node = queue.pop()) {
-    if (isCancelled()) break
     const key = nodeKey(node.standing)
     if (settled.has(key)) continue
     settled.add(key)

@@ -25,8 +25,8 @@ interface Tried {
  * A good order where there are too many changes for the best: the far side first, what is added before what is taken off, each page
  * as few times as may be; back again where it leads nowhere. Every state is proven; the order is not proven the best.
  */
-export function goodOrder(ground: Ground, isCancelled: () => boolean = () => false): Order {
-  const orders = [true, false].map((farFirst) => new Descent(ground, farFirst, isCancelled).run())
+export function goodOrder(ground: Ground): Order {
+  const orders = [true, false].map((farFirst) => new Descent(ground, farFirst).run())
   const found = orders.filter((order) => order.ok)
   const [best] = found.sort((a, b) => compareCost(a.cost, b.cost))
   const [furthest] = [...orders].sort((a, b) => b.moves.length - a.moves.length)
@@ -42,7 +42,6 @@ class Descent {
   constructor(
     private readonly ground: Ground,
     private readonly farFirst: boolean,
-    private readonly isCancelled: () => boolean,
   ) {
     const { task } = ground
     this.far = distancesFrom(task.present, task.laptop.deviceId)
@@ -59,7 +58,7 @@ class Descent {
   private from(standing: Standing, moves: Move[], cost: Cost): { moves: Move[]; cost: Cost } | null {
     if (standing.done.size === this.ground.task.changes.length) return { moves, cost }
     const key = `${standing.place.id} ${stateKey(standing.done)}`
-    if (this.seen.has(key) || this.tried++ > MOST_TRIED || this.isCancelled()) return null
+    if (this.seen.has(key) || this.tried++ > MOST_TRIED) return null
     this.seen.add(key)
     if (standing.done.size > this.furthest.standing.done.size) this.furthest = { standing, moves }
     for (const { move, taken } of this.inOrder(standing)) {

@@ -1,13 +1,16 @@
 import { NO_COST, plus } from '../types'
-import type { Cost, Move } from '../types'
+import type { Cost, LaptopPlace, Move } from '../types'
 import type { Ground } from './ground'
 import { sheaves } from './moves'
+import type { Sheaf } from './moves'
+import { lockedOut } from './take'
 import { spentOn } from './times'
 
 /** From top to bottom of the list, each device whole: where that cuts one off, and what goes wrong on the way. */
 export interface Naive {
+  /** Points of no return are not counted here: `cutOff` says what they come to. */
   cost: Cost
-  /** Devices whose page does not open any more when it is their turn, and why. */
+  /** Devices whose page opened from where one began, and does not any more when it is their turn, and why. */
   cutOff: { deviceId: string; why: string }[]
   /** What is wrong for a while that never was before. */
   faults: { afterDeviceId: string; says: string }[]
@@ -22,14 +25,13 @@ export function naiveOrder(ground: Ground): Naive {
   for (const sheaf of inListOrder(ground)) {
     const deviceId = sheaf.pageId ?? sheaf.atId ?? ''
     const changes = sheaf.changes.filter(({ id }) => !done.has(id))
-    const closed = sheaf.pageId === null ? null : ground.closed(done, place, sheaf.pageId, changes)
     const before = place
-    if (sheaf.pageId === null || closed !== null)
-      place = [task.laptop, ...task.places].find((one) => one.deviceId === deviceId) ?? place
-    if (closed !== null) result.cutOff.push({ deviceId, why: closed })
+    place = placeFor(ground, done, place, sheaf)
+    const why = sheaf.pageId === null ? null : lockedOut(ground, done, sheaf.pageId, changes)
+    if (why !== null) result.cutOff.push({ deviceId, why })
     const move: Move = { place, pageId: sheaf.pageId, changeIds: changes.map(({ id }) => id) }
-    const { walk, work, away } = spentOn(task, before, move, false)
-    const outage = (walk + work) * ground.cutOff(done)
+    const { walk, work, sent, away } = spentOn(task, before, move, false)
+    const outage = (walk + work + sent) * ground.cutOff(done)
     for (const id of move.changeIds) done.add(id)
     for (const says of ground.faults(done)) {
       if (told.has(says)) continue
@@ -37,13 +39,25 @@ export function naiveOrder(ground: Ground): Naive {
       result.faults.push({ afterDeviceId: deviceId, says })
     }
     result.cost = plus(result.cost, {
-      noReturns: closed === null ? 0 : 1,
+      noReturns: 0,
       walks: before.deviceId === place.deviceId ? 0 : place.effort,
       outage,
-      minutes: walk + work + away,
+      minutes: walk + work + sent + away,
     })
   }
   return result
+}
+
+/** Where one is, if that will do; else back where one began; else to the device itself. */
+function placeFor(
+  { closed, task }: Ground,
+  done: ReadonlySet<string>,
+  here: LaptopPlace,
+  { pageId, atId, changes }: Sheaf,
+): LaptopPlace {
+  const at = [task.laptop, ...task.places].find(({ deviceId }) => deviceId === (pageId ?? atId)) ?? here
+  if (pageId === null) return here.deviceId === atId ? here : at
+  return [here, task.laptop].find((place) => closed(done, place, pageId, changes) === null) ?? at
 }
 
 /** Pages and hands in the order of the plan's list of devices. */

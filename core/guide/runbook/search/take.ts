@@ -47,12 +47,13 @@ function costOf(
 ): Cost {
   const { task } = ground
   const isOpen = openId !== null && openId === move.pageId && place.id === move.place.id
-  const { walk, work, away, awayId } = spentOn(task, place, move, isOpen)
+  const { walk, work, sent, away, awayId } = spentOn(task, place, move, isOpen)
   return {
     noReturns: lossOf(ground, next, move) === 'forGood' ? 1 : 0,
     walks: place.deviceId === move.place.deviceId ? 0 : move.place.effort,
-    outage: (walk + work) * ground.cutOff(done) + (awayId === null ? 0 : away * ground.cutOff(next, awayId)),
-    minutes: walk + work + away,
+    outage:
+      (walk + work + sent) * ground.cutOff(done) + (awayId === null ? 0 : away * ground.cutOff(next, awayId)),
+    minutes: walk + work + sent + away,
   }
 }
 
@@ -71,6 +72,19 @@ export function lossOf(ground: Ground, next: ReadonlySet<string>, { pageId, plac
   if (ground.closed(next, place, pageId, changed(next)) === null) return 'none'
   const { everything } = ground
   return ground.closed(everything, place, pageId, changed(everything)) === null ? 'untilMore' : 'forGood'
+}
+
+/** Why a page that opened from where one began does not open from there any more; null: it does, or never did. */
+export function lockedOut(
+  { closed, task }: Ground,
+  done: ReadonlySet<string>,
+  pageId: string,
+  changes: readonly Change[],
+): string | null {
+  const begun = new Set(task.done)
+  return closed(begun, task.laptop, pageId, changes) === null
+    ? closed(done, task.laptop, pageId, changes)
+    : null
 }
 
 /** Whether a device takes each change alone, in the order typed. */

@@ -24,6 +24,8 @@ export const appliesAt = (site: Site, deviceId: Id): Applies => {
 export interface Spent {
   walk: number
   work: number
+  /** A controller sends it round so long, and needs nobody. */
+  sent: number
   /** The device is away so long, from the moment it takes its settings. */
   away: number
   awayId: Id | null
@@ -41,21 +43,21 @@ export function spentOn(
     return {
       walk,
       work: changes.reduce((sum, change) => sum + handMinutes(change), 0),
+      sent: 0,
       away: 0,
       awayId: null,
     }
   const applies = changes.every(({ deviceId }) => deviceId === pageId)
     ? appliesAt(task.present, pageId)
     : 'together'
-  const pushed = changes.some(({ deviceId }) => deviceId !== pageId) ? sentMinutes() : 0
+  const sent = changes.some(({ deviceId }) => deviceId !== pageId) ? sentMinutes() : 0
   const work =
     (isOpen ? 0 : MINUTES.openPage) +
     MINUTES.typeOne * changes.length +
-    (applies === 'together' ? MINUTES.apply : 0) +
-    pushed
+    (applies === 'together' ? MINUTES.apply : 0)
   return applies === 'reboot'
-    ? { walk, work, away: bootMinutes(task.present, pageId), awayId: pageId }
-    : { walk, work, away: 0, awayId: null }
+    ? { walk, work, sent, away: bootMinutes(task.present, pageId), awayId: pageId }
+    : { walk, work, sent, away: 0, awayId: null }
 }
 
 export const walkMinutes = (from: LaptopPlace, to: LaptopPlace): number =>
@@ -83,4 +85,4 @@ const bootMinutes = (site: Site, deviceId: Id): number => {
 }
 
 /** Until what a controller sends has been taken. */
-export const sentMinutes = (): number => middle(expectedSpan('accessPoint', 'configuring'))
+const sentMinutes = (): number => middle(expectedSpan('accessPoint', 'configuring'))
