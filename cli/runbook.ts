@@ -7,8 +7,16 @@ import { bad, good } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
 import { deviceOf } from '~/core/plan'
 import type { LinkEnd, Site } from '~/core/plan'
-import { runbookEntries, runbookOf, scheduleOf, stepText, taskOf } from '~/core/guide/runbook'
-import type { Cost, Crew, Runbook, RunbookStep, Schedule } from '~/core/guide/runbook'
+import {
+  keepingQuiet,
+  readQuietHours,
+  runbookEntries,
+  runbookOf,
+  scheduleOf,
+  stepText,
+  taskOf,
+} from '~/core/guide/runbook'
+import type { Cost, Crew, QuietHours, Runbook, RunbookStep, Schedule } from '~/core/guide/runbook'
 import type { Options } from './options'
 import { badInput } from './output'
 import type { Output } from './output'
@@ -32,20 +40,35 @@ export function runbookCommand(files: string[], options: Options): Output {
   if (!laptop.ok) return badInput(laptop.problems)
   const task = taskOf(present.value, target.value, laptop.value)
   if (!task.ok) return badInput(task.problems)
-  const crew = crewOf(options.crew ?? '1')
-  const start = startOf(options.start)
-  if (!crew.ok || !start.ok) return badInput([crew, start].flatMap((one) => (one.ok ? [] : one.problems)))
+  const wishes = wishesOf(options)
+  if (!wishes.ok) return badInput(wishes.problems)
+  const { crew, start, quiet } = wishes.value
   const runbook = runbookOf(task.value)
-  const schedule = runbook.stopped === null ? scheduleOf(runbook, crew.value) : null
+  const found = runbook.stopped === null ? scheduleOf(runbook, crew) : null
+  const kept = found && quiet ? keepingQuiet(found, quiet, minuteOf(start)) : null
+  if (kept && !kept.ok) return badInput(kept.problems)
+  const schedule = found && kept ? { ...found, plan: kept.value } : found
   if (options.ics !== undefined && schedule) {
-    const entries = runbookEntries(runbook, schedule.plan, minutesAfter(start.value))
-    writeFileSync(options.ics, calendarText(target.value.name, entries, start.value))
+    const entries = runbookEntries(runbook, schedule.plan, minutesAfter(start))
+    writeFileSync(options.ics, calendarText(target.value.name, entries, start))
   }
   return told(runbook, schedule)
 }
 
+/** For how many, from when, and what must not be interrupted. */
+function wishesOf(options: Options): Outcome<{ crew: Crew; start: Date; quiet: QuietHours | null }> {
+  const crew = crewOf(options.crew ?? '1')
+  const start = startOf(options.start)
+  const quiet = options.quiet === undefined ? good(null) : readQuietHours(options.quiet)
+  return crew.ok && start.ok && quiet.ok
+    ? good({ crew: crew.value, start: start.value, quiet: quiet.value })
+    : { ok: false, problems: [crew, start, quiet].flatMap((one) => (one.ok ? [] : one.problems)) }
+}
+
 const minutesAfter = (start: Date) => (minutes: number) =>
   new Date(start.getTime() + Math.round(minutes * 60) * 1000)
+
+const minuteOf = (moment: Date): number => moment.getHours() * 60 + moment.getMinutes()
 
 function crewOf(text: string): Outcome<Crew> {
   const crew = Number(text)
@@ -97,6 +120,7 @@ function told(runbook: Runbook, schedule: Schedule | null): Output {
       cost,
       targetFails: unmet,
       steps: steps.map((step) => ({ ...stepText(runbook, step), cost: step.cost, loss: step.loss })),
+      helps: runbook.helps,
       stopped: stopped?.map(({ move, why }) => ({ changes: move.changeIds, why })) ?? [],
       schedule: schedule && {
         crew: schedule.crew,
@@ -120,12 +144,12 @@ function told(runbook: Runbook, schedule: Schedule | null): Output {
 }
 
 function stepLines(runbook: Runbook, step: RunbookStep, number: number): string[] {
-  const { title, where, caution, page, sets, happens, sees, undo } = stepText(runbook, step)
+  const { title, where, caution, page, sets, happens, meanwhile, sees, undo } = stepText(runbook, step)
   return [
     `${number}. ${title}`,
     ...[where, caution, page].flatMap((line) => (line === null ? [] : `   ${line}`)),
     ...sets.map(({ what, was, becomes }) => `   - ${what}: ${was} -> ${becomes}`),
-    ...[...happens, ...sees].map((line) => `   ${line}`),
+    ...[...happens, ...(meanwhile === null ? [] : [meanwhile]), ...sees].map((line) => `   ${line}`),
     `   Back: ${undo}`,
     `   About ${minutes(step.cost.minutes)}.`,
     '',
@@ -142,19 +166,25 @@ const totals = ({ isBest, lockedOut }: Runbook, cost: Cost | null): string =>
 const scheduleLine = ({ crew, plan, isFree }: Schedule): string =>
   `With ${crew === 1 ? 'one person' : `${crew} people`}: through after about ${minutes(plan.finishMin)}, walks by the ground and waits overlapped; nobody is before ${minutes(plan.boundMin)}.${isFree ? '' : ' The steps stay in their order.'}`
 
-const noOrder = ({ stopped, task }: Runbook): string[] => [
+const noOrder = ({ stopped, helps, task }: Runbook): string[] => [
   'No safe order was found. What is left, and what stops it:',
   ...(stopped ?? []).slice(0, 10).map(({ move, why }) => {
     const [first] = move.changeIds.flatMap((id) => task.changes.find((change) => change.id === id) ?? [])
     return `  ${first?.what ?? ''}${move.changeIds.length > 1 ? ` and ${move.changeIds.length - 1} more` : ''}: ${why}`
   }),
+  ...helps.slice(0, 6).map((line) => `  What would make it safe: ${line}`),
 ]
 
 function naiveLines({ naive, task }: Runbook): string[] {
   const name = (id: string) => (deviceOf(task.target, id) ?? deviceOf(task.present, id))?.name ?? id
   return [
     `From top to bottom of the list: walks ${naive.cost.walks}, locked out ${naive.cutOff.length} times, ${Math.round(naive.cost.outage)} client-minutes.`,
-    ...naive.cutOff.map(({ deviceId, why }) => `  Locked out before ${name(deviceId)}: ${why}`),
-    ...naive.faults.map(({ afterDeviceId, says }) => `  After ${name(afterDeviceId)}: ${says}`),
+    ...naive.cutOff.map(
+      ({ deviceId, why, code }) => `  ${code}: locked out before ${name(deviceId)}: ${why}`,
+    ),
+    ...naive.faults.map(
+      ({ afterDeviceId, says, code }) =>
+        `  ${code ? `${code}: after` : 'After'} ${name(afterDeviceId)}: ${says}`,
+    ),
   ]
 }

@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import type { BuiltWhat, QuietHours } from '~/core/guide/runbook'
 import type { Outcome } from '~/core/lib/outcome'
 import { choice, flag, id } from './fields'
 import { portNumber } from './ports'
@@ -14,7 +15,12 @@ export interface StepSent {
 
 /** What a person asks of the runbook. */
 export type RunbookRequest =
-  | { kind: 'mark'; who: string }
+  /** What is there: the plan as it is, or as it was at a revision; cartons; the bench; or a site file. */
+  | { kind: 'mark'; who: string; what: BuiltWhat; revision: number | null; file: string | null }
+  /** Where it is to lead: to the plan as it was at a revision. */
+  | { kind: 'aim'; who: string; revision: number }
+  /** The way back to what was marked as built, from however far it is. */
+  | { kind: 'back'; who: string }
   | {
       kind: 'begin'
       who: string
@@ -22,20 +28,32 @@ export type RunbookRequest =
       laptop: { deviceId: string; port: number }
       steps: StepSent[]
       isBest: boolean
+      quiet: QuietHours | null
     }
   | { kind: 'tick' | 'untick'; who: string; step: number }
   /** Something else happened: of the step these changes were made, and the rest is to be worked out anew. */
   | { kind: 'odd'; who: string; step: number; changeIds: string[]; note: string }
   | { kind: 'drop'; who: string }
 
+/** Characters of a site file. */
+const MOST_FILE = 20_000_000
+
 const ids = () => Joi.array().items(Joi.string().max(400)).max(2000)
 const who = () => Joi.string().trim().max(80).allow('').default('')
+const minute = () => Joi.number().integer().min(0).max(1439).required()
+const revision = () => Joi.number().integer().min(0)
 const step = () => Joi.number().integer().min(0).max(5000).required()
 
 const REQUESTS: Record<RunbookRequest['kind'], Record<string, Joi.Schema>> = {
-  mark: {},
+  mark: {
+    what: choice('revision', 'cartons', 'staged', 'file').default('revision'),
+    revision: revision().allow(null).default(null),
+    file: Joi.string().max(MOST_FILE).allow(null).default(null),
+  },
+  aim: { revision: revision().required() },
+  back: {},
   begin: {
-    revision: Joi.number().integer().min(0).required(),
+    revision: revision().required(),
     laptop: Joi.object({ deviceId: id().required(), port: portNumber().required() }).required(),
     steps: Joi.array()
       .items(
@@ -49,6 +67,9 @@ const REQUESTS: Record<RunbookRequest['kind'], Record<string, Joi.Schema>> = {
       .max(5000)
       .required(),
     isBest: flag(false),
+    quiet: Joi.object({ fromMin: minute(), toMin: minute().invalid(Joi.ref('fromMin')) })
+      .allow(null)
+      .default(null),
   },
   tick: { step: step() },
   untick: { step: step() },

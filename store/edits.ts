@@ -178,6 +178,16 @@ export function editStore(db: Db, current: CurrentPlans, now: () => Date = () =>
       undo: lastDone.get(siteId)?.label ?? null,
       redo: firstUndone.get(siteId)?.label ?? null,
     }),
+    /** The plan as it was at a revision; null: that is not known any more. */
+    at(siteId: string, revision: number): Site | null {
+      const state = current.read(siteId)
+      const later = state && steps.later(siteId, revision, state)
+      return later
+        ? later.reduceRight((site, { change }) => applyChange(site, reverseChange(change)), state.site)
+        : null
+    },
+    /** Revisions that can be had again, the latest first. */
+    revisions: (siteId: string, limit: number) => steps.latest(siteId, limit),
     history: (siteId: string, limit = 50) => historyOf.all(siteId, limit),
   }
 }

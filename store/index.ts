@@ -20,6 +20,7 @@ export type { Picture } from './pictures'
 export type { ClientProof, StoredClients, StoredProof, StoredThroughput, ThroughputProof } from './proofs'
 export type { AsBuilt, RunbookWork, StoredRunbook, Tick } from './runbooks'
 export type { SiteSummary } from './sites'
+export type { RevisionLine } from './steps'
 export { openDatabase }
 
 /** All of the store over one open database. */

@@ -200,4 +200,10 @@ export const MIGRATIONS: readonly { id: number; sql: string }[] = [
       ) STRICT;
     `,
   },
+  {
+    id: 8,
+    sql: `
+      ALTER TABLE as_built ADD COLUMN what TEXT NOT NULL DEFAULT 'revision';
+    `,
+  },
 ]

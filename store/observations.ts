@@ -7,6 +7,7 @@ interface Said {
   who: string
   place: string
   seen: Seen[]
+  source?: Observation['source']
   /** What comes again under the name of one request is filed once. */
   request?: string | null
 }
@@ -17,17 +18,17 @@ type Row = Omit<Observation, 'seen'> & { body: string }
 export function observationStore(db: Db, now: () => Date = () => new Date()) {
   const insert = db.prepare(`
     INSERT INTO observation (id, site_id, at, revision, source, who, place, body)
-    VALUES (@id, @siteId, @at, @revision, 'typed', @who, @place, @body) ON CONFLICT DO NOTHING`)
+    VALUES (@id, @siteId, @at, @revision, @source, @who, @place, @body) ON CONFLICT DO NOTHING`)
   const ofSite = db.prepare<[string], Row>(`
     SELECT id, at, revision, source, who, place, body FROM observation WHERE site_id = ? ORDER BY at DESC, rowid DESC`)
   const drop = db.prepare('DELETE FROM observation WHERE site_id = ? AND id = ?')
 
   const add = db.transaction((siteId: string, said: Said) => {
-    const { revision, who, place, request } = said
+    const { revision, who, place, request, source = 'typed' } = said
     const at = now().toISOString()
     said.seen.forEach((seen, i) => {
       const id = request ? `${request}-${i}` : nanoid(10)
-      insert.run({ id, siteId, at, revision, who, place, body: JSON.stringify(seen) })
+      insert.run({ id, siteId, at, revision, source, who, place, body: JSON.stringify(seen) })
     })
   })
 

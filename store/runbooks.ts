@@ -1,25 +1,36 @@
 import { openedPlan } from '~/core/plan'
 import type { LinkEnd, Site } from '~/core/plan'
-import type { Move, Paced } from '~/core/guide/runbook'
+import type { BuiltWhat, Move, Paced, QuietHours } from '~/core/guide/runbook'
 import type { Db } from './database'
 
 /** The plan as it was when somebody said that this is how the site is built. */
 export interface AsBuilt {
+  what: BuiltWhat
   revision: number
   at: string
   who: string
   plan: Site
 }
 
+/** Who marks, and what. */
+export interface Marked {
+  revision: number
+  who: string
+  what?: BuiltWhat
+}
+
 /** The order that was chosen, from what is built to a revision of the plan. */
 export interface RunbookWork {
-  laptop: LinkEnd
+  /** Where the laptop is; null: nobody has said yet. */
+  laptop: LinkEnd | null
   /** Changes that were made before it began. */
   done: string[]
   steps: Move[]
   /** Expected for each step. */
   minutes: number[]
   isBest: boolean
+  /** Hours during which nothing may be interrupted. */
+  quiet?: QuietHours | null
 }
 
 export interface Tick {
@@ -39,11 +50,11 @@ export interface StoredRunbook extends RunbookWork {
 /** What is built, and the runbook under way: one of each per site. */
 export function runbookStore(db: Db, now: () => Date = () => new Date()) {
   const built = db.prepare<[string], Omit<AsBuilt, 'plan'> & { plan: string }>(
-    'SELECT revision, at, who, plan FROM as_built WHERE site_id = ?',
+    'SELECT what, revision, at, who, plan FROM as_built WHERE site_id = ?',
   )
   const mark = db.prepare(`
-    INSERT INTO as_built (site_id, revision, at, who, plan) VALUES (@siteId, @revision, @at, @who, @plan)
-    ON CONFLICT (site_id) DO UPDATE SET revision = excluded.revision, at = excluded.at, who = excluded.who, plan = excluded.plan`)
+    INSERT INTO as_built (site_id, what, revision, at, who, plan) VALUES (@siteId, @what, @revision, @at, @who, @plan)
+    ON CONFLICT (site_id) DO UPDATE SET what = excluded.what, revision = excluded.revision, at = excluded.at, who = excluded.who, plan = excluded.plan`)
   const found = db.prepare<
     [string],
     { revision: number; at: string; who: string; target: string; work: string }
@@ -80,31 +91,51 @@ export function runbookStore(db: Db, now: () => Date = () => new Date()) {
     }
   }
 
+  function asBuilt(siteId: string): AsBuilt | null {
+    const row = built.get(siteId)
+    return row ? { ...row, plan: openedPlan(JSON.parse(row.plan)) } : null
+  }
+
   /** A mark anew ends the runbook that led from the mark before. */
-  const markBuilt = db.transaction((siteId: string, plan: Site, revision: number, who: string): void => {
-    drop.run(siteId)
-    mark.run({ siteId, revision, at: now().toISOString(), who, plan: JSON.stringify(plan) })
-  })
+  const markBuilt = db.transaction(
+    (siteId: string, plan: Site, { revision, who, what = 'revision' }: Marked): void => {
+      drop.run(siteId)
+      mark.run({ siteId, what, revision, at: now().toISOString(), who, plan: JSON.stringify(plan) })
+    },
+  )
 
   const begin = db.transaction(
     (siteId: string, target: Site, revision: number, who: string, work: RunbookWork): void => {
       drop.run(siteId)
+      const { laptop, done, steps, minutes, isBest, quiet = null } = work
       insert.run({
         siteId,
         revision,
         at: now().toISOString(),
         who,
         target: JSON.stringify(target),
-        work: JSON.stringify(work),
+        work: JSON.stringify({ laptop, done, steps, minutes, isBest, quiet }),
       })
     },
   )
 
+  /** Turns the runbook round: what it led to is where it comes from, and the way back is still to be found. */
+  const turnBack = db.transaction((siteId: string, done: string[], who: string): void => {
+    const [before, under] = [asBuilt(siteId), runbook(siteId)]
+    if (!before || !under) return
+    markBuilt(siteId, under.target, { revision: under.revision, who })
+    begin(siteId, before.plan, before.revision, who, {
+      ...under,
+      done,
+      steps: [],
+      minutes: [],
+      isBest: false,
+    })
+  })
+
   return {
-    asBuilt: (siteId: string): AsBuilt | null => {
-      const row = built.get(siteId)
-      return row ? { ...row, plan: openedPlan(JSON.parse(row.plan)) } : null
-    },
+    turnBack,
+    asBuilt,
     markBuilt,
     runbook,
     begin,

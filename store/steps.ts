@@ -10,6 +10,14 @@ interface Row {
   back: number
 }
 
+/** A revision, and what made it. */
+export interface RevisionLine {
+  revision: number
+  at: string
+  who: string
+  label: string
+}
+
 /** An edit older than so many revisions is begun anew. */
 const MOST_LATER = 200
 
@@ -25,7 +33,12 @@ export function planStepStore(db: Db, reversed: (change: Change) => Change) {
     SELECT s.revision, s.who, c.label, c.change, s.back FROM plan_step s JOIN change_log c ON c.id = s.entry_id
     WHERE s.site_id = ? AND s.revision > ? ORDER BY s.revision`)
 
+  const latest = db.prepare<[string, number], RevisionLine>(`
+    SELECT s.revision, s.at, s.who, CASE s.back WHEN 1 THEN 'Undo: ' || c.label ELSE c.label END AS label
+    FROM plan_step s JOIN change_log c ON c.id = s.entry_id WHERE s.site_id = ? ORDER BY s.revision DESC LIMIT ?`)
+
   return {
+    latest: (siteId: string, limit: number): RevisionLine[] => latest.all(siteId, limit),
     add: (step: {
       siteId: string
       revision: number

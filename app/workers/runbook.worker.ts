@@ -3,19 +3,24 @@ import type { RunbookAnswer, RunbookTask } from './runbookMessages'
 
 const answer = (message: RunbookAnswer): void => postMessage(message)
 
-function work({ present, target, laptop, done, steps, isBest }: RunbookTask): void {
+function work({ present, target, laptop, done, steps, isBest, mistake = null }: RunbookTask): void {
   const task = taskOf(present, target, laptop, done)
   if (!task.ok) {
     answer({ kind: 'fault', message: task.problems.map(({ message }) => message).join(' ') })
     return
   }
   const runbook = steps ? runbookAgain(task.value, steps, isBest) : runbookOf(task.value)
+  if (mistake !== null) {
+    const { surprises, hidden } = replay(runbook, 1, mistake)
+    answer({ kind: 'rehearsed', surprises, hidden })
+    return
+  }
   answer({
     kind: 'found',
     told: { runbook, texts: runbook.steps.map((step) => stepText(runbook, step)) },
   })
   if (runbook.stopped !== null) return
-  answer({ kind: 'rehearsed', surprises: replay(runbook).surprises })
+  answer({ kind: 'rehearsed', surprises: replay(runbook).surprises, hidden: null })
   answer({ kind: 'scheduled', schedules: ([1, 2, 3] as const).map((crew) => scheduleOf(runbook, crew)) })
 }
 

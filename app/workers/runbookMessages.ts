@@ -9,6 +9,8 @@ export interface RunbookTask {
   /** An order that was found before; null: one is to be found. */
   steps: Move[] | null
   isBest: boolean
+  /** Rehearsed with this mistake of the catalogue in what is there, and nothing else. */
+  mistake?: string | null
 }
 
 export interface RunbookTold {
@@ -19,6 +21,6 @@ export interface RunbookTold {
 /** Answers come one after the other, as soon as each is there. */
 export type RunbookAnswer =
   | { kind: 'found'; told: RunbookTold }
-  | { kind: 'rehearsed'; surprises: Surprise[] }
+  | { kind: 'rehearsed'; surprises: Surprise[]; hidden: string | null }
   | { kind: 'scheduled'; schedules: Schedule[] }
   | { kind: 'fault'; message: string }

@@ -105,6 +105,16 @@ function siteNow(world: World): Site {
   return laptop ? { ...site, devices: [...site.devices, laptop] } : site
 }
 
+/** What stands there now, without the laptop: every device by what it runs, and the cables that are in. */
+export function standingSite(world: World): Site {
+  const { devices, links, ...rest } = siteNow(world)
+  return {
+    ...rest,
+    devices: devices.filter(({ id }) => id !== LAPTOP),
+    links: links.filter(({ id }) => id !== LAPTOP && !world.pulled.has(id)),
+  }
+}
+
 /** By radio a device has its uplink to the parent of now; one from the factory looks for any that takes it. */
 function withParent(
   { plan }: World,

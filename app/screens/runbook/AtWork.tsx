@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import { useRevalidator } from 'react-router'
-import type { Site } from '~/core/plan'
+import type { LinkEnd, Site } from '~/core/plan'
 import { Progress } from '../../components/Progress'
 import type { RunbookUnderWay } from '../../server/runbook/runbook.server'
 import { Otherwise } from './Otherwise'
@@ -10,6 +10,7 @@ import { useRunbook } from './useRunbook'
 import type { RunbookDo } from './useRunbookDo'
 
 interface Props {
+  laptop: LinkEnd
   present: Site
   target: Site
   underWay: RunbookUnderWay
@@ -20,8 +21,8 @@ interface Props {
 const LOOK_AGAIN_MS = 5000
 
 /** The runbook under way: one step at a time, the list beside it. */
-export function AtWork({ present, target, underWay, doing }: Props) {
-  const { laptop, done, steps, isBest, ticks, at, who } = underWay
+export function AtWork({ laptop, present, target, underWay, doing }: Props) {
+  const { done, steps, isBest, ticks, at, who } = underWay
   const { told, fault } = useRunbook(
     { present, target, laptop, done, steps, isBest },
     `${at} ${steps.length} ${underWay.revision}`,
@@ -47,6 +48,7 @@ export function AtWork({ present, target, underWay, doing }: Props) {
           text={text}
           since={since}
           pace={underWay.paces[now] ?? null}
+          quiet={underWay.quiet ?? null}
           busy={doing.busy}
           onDone={() => doing.ask({ kind: 'tick', step: now })}
           onOdd={() => setOdd(true)}

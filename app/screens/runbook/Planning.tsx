@@ -1,10 +1,15 @@
 import { useState } from 'react'
 import { attachmentsOf } from '~/core/network/layer2'
 import { changesBetween } from '~/core/guide/runbook'
+import type { QuietHours } from '~/core/guide/runbook'
 import type { LinkEnd, Site } from '~/core/plan'
 import { Field } from '../../components/Field'
 import { Progress } from '../../components/Progress'
 import { Select } from '../../components/Select'
+import type { RunbookTask, RunbookTold } from '../../workers/runbookMessages'
+import { Difference } from './Difference'
+import { QuietFields } from './QuietFields'
+import { Rehearsal } from './Rehearsal'
 import { Schedules } from './Schedules'
 import { StepList } from './StepList'
 import { Sums } from './Sums'
@@ -18,15 +23,20 @@ interface Props {
   /** Changes that are made already. */
   done: string[]
   laptop: LinkEnd | null
+  quiet: QuietHours | null
   doing: RunbookDo
 }
 
 const socketText = ({ deviceId, port }: LinkEnd): string => `port:${deviceId}:${port}`
 
 /** Where the laptop is, what has to be changed, and the order that is found for it. */
-export function Planning({ present, target, revision, done, laptop: before, doing }: Props) {
-  const sockets = attachmentsOf(present).filter(({ kind }) => kind === 'port')
+export function Planning({ present, target, revision, done, laptop: before, quiet: kept, doing }: Props) {
+  // While nothing is there yet, the laptop waits where it is to be plugged in.
+  const sockets = attachmentsOf(present.devices.length > 0 ? present : target).filter(
+    ({ kind }) => kind === 'port',
+  )
   const [chosen, setChosen] = useState<string | null>(before && socketText(before))
+  const [quiet, setQuiet] = useState<QuietHours | null>(kept)
   const [asked, setAsked] = useState<LinkEnd | null>(null)
   const changes = changesBetween(present, target).filter(({ id }) => !done.includes(id))
   const key = asked ? `${socketText(asked)} ${revision} ${done.join(' ')}` : ''
@@ -36,6 +46,18 @@ export function Planning({ present, target, revision, done, laptop: before, doin
   const workOut = () =>
     place && setAsked({ deviceId: place.deviceId, port: Number(place.key.replace('port:', '')) })
   const { told, surprises } = study
+  const taskFor = ({ runbook }: RunbookTold, at: LinkEnd): RunbookTask => ({
+    present,
+    target,
+    laptop: at,
+    done,
+    isBest: runbook.isBest,
+    steps: runbook.steps.map((step) => ({
+      place: step.place,
+      pageId: step.pageId,
+      changeIds: step.changes.map(({ id }) => id),
+    })),
+  })
   return (
     <div className="space-y-3">
       <section aria-label="To work out" className="sheet flex flex-wrap items-end gap-3 px-4 py-3">
@@ -56,10 +78,12 @@ export function Planning({ present, target, revision, done, laptop: before, doin
             />
           )}
         </Field>
+        <QuietFields quiet={quiet} onChange={setQuiet} />
         <button className="button button-main" disabled={!place || study.busy} onClick={workOut}>
           Work out the order
         </button>
       </section>
+      {!told && <Difference present={present} target={target} changes={changes} />}
       {study.busy && !told && (
         <p role="status" className="flex items-center gap-3">
           <Progress label="Working out the order" share={null} /> Every step is looked at before it is taken.
@@ -82,6 +106,7 @@ export function Planning({ present, target, revision, done, laptop: before, doin
                   revision,
                   laptop: asked,
                   isBest: told.runbook.isBest,
+                  quiet,
                   steps: told.runbook.steps.map((step) => ({
                     placeId: step.place.id,
                     pageId: step.pageId,
@@ -94,7 +119,10 @@ export function Planning({ present, target, revision, done, laptop: before, doin
               Begin the work with this runbook
             </button>
           )}
-          {study.schedules && <Schedules told={told} schedules={study.schedules} />}
+          {told.runbook.stopped === null && asked && (
+            <Rehearsal key={key} task={taskFor(told, asked)} onlyAfter={surprises !== null} />
+          )}
+          {study.schedules && <Schedules told={told} schedules={study.schedules} quiet={quiet} />}
           <StepList told={told} />
         </>
       )}

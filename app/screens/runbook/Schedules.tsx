@@ -1,29 +1,36 @@
 import { CalendarDays, Printer } from 'lucide-react'
 import { useState } from 'react'
 import { calendarText } from '~/core/formats'
-import { runbookEntries } from '~/core/guide/runbook'
-import type { Schedule } from '~/core/guide/runbook'
+import { clockOf, keepingQuiet, runbookEntries } from '~/core/guide/runbook'
+import type { Plan, QuietHours, Schedule } from '~/core/guide/runbook'
 import { Sourced } from '../../components/Sourced'
 import { ToggleGroup } from '../../components/ToggleGroup'
 import { useSite } from '../../hooks/useSite'
+import { drawnTime } from './drawnTime'
 import type { RunbookTold } from '../../workers/runbookMessages'
 
 interface Props {
   told: RunbookTold
   schedules: Schedule[]
+  quiet: QuietHours | null
 }
 
 /** Who does what when, for one to three people; as a calendar and on paper. */
-export function Schedules({ told, schedules }: Props) {
+export function Schedules({ told, schedules, quiet }: Props) {
   const { site } = useSite()
   const [crew, setCrew] = useState('1')
   const [start, setStart] = useState('')
   const chosen = schedules.find((one) => String(one.crew) === crew)
   if (!chosen) return null
-  const { plan, isFree } = chosen
+  const begins = start === '' ? null : new Date(start)
+  const kept =
+    quiet && begins ? keepingQuiet(chosen, quiet, begins.getHours() * 60 + begins.getMinutes()) : null
+  const plan = kept?.ok ? kept.value : chosen.plan
+  const { isFree } = chosen
+  const drawn = drawnTime(plan.shifts)
   const people = Array.from({ length: chosen.crew }, (_, i) => i)
   const save = () => {
-    const from = start === '' ? new Date() : new Date(start)
+    const from = begins ?? new Date()
     const at = (minutes: number) => new Date(from.getTime() + Math.round(minutes * 60) * 1000)
     const text = calendarText(site.name, runbookEntries(told.runbook, plan, at), new Date())
     const link = document.createElement('a')
@@ -68,6 +75,15 @@ export function Schedules({ told, schedules }: Props) {
           <Printer size={16} aria-hidden /> Print
         </button>
       </div>
+      {quiet && (
+        <p className="text-[0.95rem]" role="status">
+          {begins === null
+            ? `Say when it begins: what interrupts is then put outside ${clockOf(quiet.fromMin)} to ${clockOf(quiet.toMin)}.`
+            : kept && !kept.ok
+              ? kept.problems.map(({ message }) => message).join(' ')
+              : quietWords(chosen.plan, plan, quiet)}
+        </p>
+      )}
       <ol className="space-y-1.5">
         {people.map((person) => (
           <li key={person} className="flex items-center gap-2">
@@ -81,8 +97,8 @@ export function Schedules({ told, schedules }: Props) {
                     title={told.texts[id]?.title}
                     className="absolute top-0 flex h-7 items-center justify-center overflow-hidden border border-ink bg-land text-[0.82rem]"
                     style={{
-                      left: `${(startMin / plan.finishMin) * 100}%`,
-                      width: `${((freeMin - startMin) / plan.finishMin) * 100}%`,
+                      left: `${(drawn(startMin) / drawn(plan.finishMin)) * 100}%`,
+                      width: `${((drawn(freeMin) - drawn(startMin)) / drawn(plan.finishMin)) * 100}%`,
                     }}
                   >
                     <span className="figures">{id + 1}</span>
@@ -97,4 +113,12 @@ export function Schedules({ told, schedules }: Props) {
       </ol>
     </section>
   )
+}
+
+function quietWords(before: Plan, after: Plan, { fromMin, toMin }: QuietHours): string {
+  const hours = `${clockOf(fromMin)} to ${clockOf(toMin)}`
+  const waits = Math.ceil(after.finishMin - before.finishMin)
+  return waits > 0
+    ? `Nothing is interrupted from ${hours}: the work waits ${Math.floor(waits / 60)} h ${waits % 60} min for it.`
+    : `Nothing is interrupted from ${hours}: no step has to wait for it.`
 }

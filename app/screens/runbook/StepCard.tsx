@@ -1,7 +1,7 @@
 import { Copy } from 'lucide-react'
 import { useEffect, useRef } from 'react'
-import { waitIs } from '~/core/guide/runbook'
-import type { Pace, RunbookStep, StepText } from '~/core/guide/runbook'
+import { clockOf, ORDER_CODES, quietFor, stillComes, waitIs } from '~/core/guide/runbook'
+import type { Pace, QuietHours, RunbookStep, StepText } from '~/core/guide/runbook'
 import { IconButton } from '../../components/IconButton'
 import { Sourced } from '../../components/Sourced'
 import { useTick } from '../../hooks/useTick'
@@ -15,6 +15,8 @@ interface Props {
   /** When the step before it was ticked. */
   since: string
   pace: Pace | null
+  /** Hours during which nothing may be interrupted. */
+  quiet: QuietHours | null
   busy: boolean
   onDone: () => void
   onOdd: () => void
@@ -23,8 +25,8 @@ interface Props {
 }
 
 /** One step, to be read at arm's length and ticked with a glove on. */
-export function StepCard({ number, of, step, text, since, pace, busy, onDone, onOdd, onBack }: Props) {
-  const { title, where, caution, page, sets, happens, sees, undo } = text
+export function StepCard({ number, of, step, text, since, pace, quiet, busy, onDone, onOdd, onBack }: Props) {
+  const { title, where, caution, page, sets, happens, meanwhile, sees, undo } = text
   const card = useRef<HTMLElement>(null)
   const first = useRef(number)
   // The next step begins at its head, wherever the last one was left.
@@ -48,6 +50,7 @@ export function StepCard({ number, of, step, text, since, pace, busy, onDone, on
         <Timer since={since} pace={pace} />
       </div>
       {caution && <p className="hatched border-l-4 border-caution bg-caution-wash px-3 py-2">{caution}</p>}
+      {quiet && (step.interrupts.length > 0 || step.cost.outage > 0) && <Quiet quiet={quiet} />}
       <p className={step.walk ? 'font-semibold' : ''}>{where}</p>
       {page && <p>{page}</p>}
       <ul className="divide-y divide-line border-y border-line">
@@ -74,6 +77,12 @@ export function StepCard({ number, of, step, text, since, pace, busy, onDone, on
           {line}
         </p>
       ))}
+      {meanwhile && (
+        <p>
+          <span className="text-soft">Meanwhile: </span>
+          {meanwhile}
+        </p>
+      )}
       {sees.map((line) => (
         <p key={line}>
           <span className="text-soft">To see: </span>
@@ -123,10 +132,31 @@ function Timer({ since, pace }: { since: string; pace: Pace | null }) {
       {wait !== 'normal' && (
         <p role="status" className="text-[0.93rem]">
           {wait === 'stuck'
-            ? 'Stuck: look at it.'
-            : `Slow; nine in ten are done by ${clockText(pace.nineInTenBy * 60)}: wait.`}
+            ? 'Stuck. Look at its light, ping it, look for it in the list, before anything is reset.'
+            : `Slow; nine in ten are done by ${clockText(pace.nineInTenBy * 60)}: wait.`}{' '}
+          <Sourced
+            source={`${ORDER_CODES['ORD-5'].means} ${ORDER_CODES['ORD-5'].instead} Of such waits that lasted as long, the share that ended; one in twenty never does, common practice, no source.`}
+          >
+            That it still comes: {chanceText(stillComes(pace, elapsedS / 60))} (ORD-5)
+          </Sourced>
         </p>
       )}
     </div>
+  )
+}
+
+const chanceText = (chance: number): string => (chance < 0.05 ? 'hardly' : `${Math.round(chance * 10)} in 10`)
+
+/** Now is an hour in which nothing may be interrupted, and this step interrupts. */
+function Quiet({ quiet }: { quiet: QuietHours }) {
+  const nowMs = useTick(20_000)
+  const now = new Date(nowMs)
+  const left = nowMs === 0 ? 0 : quietFor(quiet, now.getHours() * 60 + now.getMinutes())
+  if (left === 0) return null
+  return (
+    <p role="status" className="hatched border-l-4 border-caution bg-caution-wash px-3 py-2">
+      Nothing may be interrupted before {clockOf(quiet.toMin)}, and this step does: wait{' '}
+      {Math.floor(left / 60)} h {left % 60} min.
+    </p>
   )
 }

@@ -68,7 +68,14 @@ function Row({ number, text: { title, where, happens, ...more }, step, how }: Ro
   )
 }
 
-const Details = ({ caution, page, sets, sees, undo }: Omit<StepText, 'title' | 'where' | 'happens'>) => (
+const Details = ({
+  caution,
+  page,
+  sets,
+  meanwhile,
+  sees,
+  undo,
+}: Omit<StepText, 'title' | 'where' | 'happens'>) => (
   <div className="space-y-1 py-1">
     {caution && <p>{caution}</p>}
     {page && <p>{page}</p>}
@@ -79,6 +86,7 @@ const Details = ({ caution, page, sets, sees, undo }: Omit<StepText, 'title' | '
         </li>
       ))}
     </ul>
+    {meanwhile && <p>Meanwhile: {meanwhile}</p>}
     {sees.map((line) => (
       <p key={line}>To see: {line}</p>
     ))}

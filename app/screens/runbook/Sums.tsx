@@ -1,5 +1,6 @@
 import { deviceOf } from '~/core/plan'
-import type { Surprise } from '~/core/guide/runbook'
+import { ORDER_CODES } from '~/core/guide/runbook'
+import type { OrderCode, Surprise } from '~/core/guide/runbook'
 import type { RunbookTold } from '../../workers/runbookMessages'
 import { Sourced } from '../../components/Sourced'
 
@@ -11,7 +12,7 @@ interface Props {
 
 /** What the order costs, beside the order of the list; and whether a rehearsal showed what was promised. */
 export function Sums({ told: { runbook }, surprises, busy }: Props) {
-  const { task, stopped, cost, lockedOut, naive, steps, isBest } = runbook
+  const { task, stopped, helps, cost, lockedOut, naive, steps, isBest } = runbook
   const name = (id: string) => (deviceOf(task.target, id) ?? deviceOf(task.present, id))?.name ?? id
   const rows: [string, string, string][] = [
     ['Walks', cost ? String(cost.walks) : '', String(naive.cost.walks)],
@@ -46,6 +47,16 @@ export function Sums({ told: { runbook }, surprises, busy }: Props) {
               )
             })}
           </ul>
+          <p className="mt-2">
+            {helps.length > 0
+              ? 'What would make it safe, tried on the plan:'
+              : 'No two of these at the same moment make it safe either. Plan a state between: a spare address or a second way in.'}
+          </p>
+          <ul className="list-disc pl-5">
+            {helps.slice(0, 6).map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
         </div>
       )}
       <table className="plain max-w-xl">
@@ -74,13 +85,15 @@ export function Sums({ told: { runbook }, surprises, busy }: Props) {
       </table>
       {(naive.cutOff.length > 0 || naive.faults.length > 0) && (
         <ul className="text-[0.93rem]">
-          {naive.cutOff.slice(0, 4).map(({ deviceId, why }) => (
+          {naive.cutOff.slice(0, 4).map(({ deviceId, why, code }) => (
             <li key={deviceId}>
+              <Code code={code} />{' '}
               <span className="text-soft">By the list, locked out before {name(deviceId)}:</span> {why}
             </li>
           ))}
-          {naive.faults.slice(0, 4).map(({ afterDeviceId, says }) => (
+          {naive.faults.slice(0, 4).map(({ afterDeviceId, says, code }) => (
             <li key={says}>
+              {code && <Code code={code} />}{' '}
               <span className="text-soft">By the list, after {name(afterDeviceId)}:</span> {says}
             </li>
           ))}
@@ -89,6 +102,11 @@ export function Sums({ told: { runbook }, surprises, busy }: Props) {
     </section>
   )
 }
+
+/** The mistake of order that it is, and what to do instead. */
+const Code = ({ code }: { code: OrderCode }) => (
+  <Sourced source={`${ORDER_CODES[code].means} ${ORDER_CODES[code].instead}`}>{code}</Sourced>
+)
 
 function RehearsalLine({ surprises, busy }: Pick<Props, 'surprises' | 'busy'>) {
   if (surprises === null) return busy ? <span className="text-soft">Rehearsing it…</span> : null

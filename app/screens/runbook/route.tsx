@@ -10,7 +10,8 @@ import type { Route } from './+types/route'
 export const loader = ({ params }: Route.LoaderArgs) => runbookState(params.siteId)
 
 export default function Runbook({ loaderData }: Route.ComponentProps) {
-  const { present, target, built, underWay } = loaderData
+  const { present, target, built, underWay, revisions, isStaged } = loaderData
+  const laptop = underWay && underWay.steps.length > 0 ? underWay.laptop : null
   const doing = useRunbookDo()
   const { revision } = useSite()
   return (
@@ -24,17 +25,25 @@ export default function Runbook({ loaderData }: Route.ComponentProps) {
           {doing.problems.map(({ message }) => message).join(' ')}
         </p>
       )}
-      <Mark built={built} revision={revision} isUnderWay={underWay !== null} doing={doing} />
-      {present && underWay && underWay.steps.length > 0 && (
-        <AtWork present={present} target={target} underWay={underWay} doing={doing} />
+      <Mark
+        built={built}
+        revision={revision}
+        revisions={revisions}
+        isStaged={isStaged}
+        underWay={underWay}
+        doing={doing}
+      />
+      {present && underWay && laptop && (
+        <AtWork laptop={laptop} present={present} target={target} underWay={underWay} doing={doing} />
       )}
-      {present && !(underWay && underWay.steps.length > 0) && (
+      {present && !laptop && (
         <Planning
           present={present}
           target={target}
           revision={underWay?.revision ?? revision}
           done={underWay?.done ?? []}
           laptop={underWay?.laptop ?? null}
+          quiet={underWay?.quiet ?? null}
           doing={doing}
         />
       )}

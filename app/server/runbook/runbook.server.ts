@@ -1,14 +1,19 @@
 import { createHmac, randomBytes } from 'node:crypto'
-import { bad, good } from '~/core/lib/outcome'
+import { good } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
 import { markedSecrets } from '~/core/plan'
 import type { Site } from '~/core/plan'
-import { changesBetween, LONGEST_STEP_MIN, paceOf, taskOf, workOf } from '~/core/guide/runbook'
-import type { Move, Pace } from '~/core/guide/runbook'
+import { changesBetween, doneBackwards, LONGEST_STEP_MIN, paceOf, taskOf, workOf } from '~/core/guide/runbook'
+import type { BuiltWhat, Move, Pace, QuietHours } from '~/core/guide/runbook'
 import type { RunbookRequest } from '~/schema/runbook'
-import type { StoredRunbook } from '~/store'
+import type { RevisionLine, StoredRunbook } from '~/store'
 import { siteOr404 } from '../derived/siteState.server'
 import { store } from '../sites/store.server'
+import { benchNow } from '../staging/bench.server'
+import { planAt, presentFrom, refused } from './present.server'
+
+/** So many revisions are offered. */
+const MOST_REVISIONS = 40
 
 /** Of this server's own and of this start alone: a mark tells that a key is another, and not what it is. */
 const MARKS = randomBytes(32)
@@ -23,6 +28,7 @@ export interface RunbookUnderWay {
   done: string[]
   steps: Move[]
   isBest: boolean
+  quiet?: QuietHours | null
   ticks: StoredRunbook['ticks']
   /** How long each step usually takes, by what was seen of such steps on all sites. */
   paces: Pace[]
@@ -30,7 +36,11 @@ export interface RunbookUnderWay {
 
 export interface RunbookState {
   revision: number
-  built: { revision: number; at: string; who: string } | null
+  built: { what: BuiltWhat; revision: number; at: string; who: string } | null
+  /** Revisions of the plan that can be had again, the latest first. */
+  revisions: RevisionLine[]
+  /** Whether there is a rehearsal on the bench. */
+  isStaged: boolean
   /** What is there, and what is meant: of the runbook under way, or else of the plan as it is now. */
   present: Site | null
   target: Site
@@ -39,12 +49,14 @@ export interface RunbookState {
 
 export function runbookState(siteId: string): RunbookState {
   const { site, revision } = siteOr404(siteId)
-  const { runbooks } = store()
+  const { runbooks, edits } = store()
   const built = runbooks.asBuilt(siteId)
   const underWay = runbooks.runbook(siteId)
   return {
     revision,
-    built: built && { revision: built.revision, at: built.at, who: built.who },
+    built: built && { what: built.what, revision: built.revision, at: built.at, who: built.who },
+    revisions: edits.revisions(siteId, MOST_REVISIONS),
+    isStaged: benchNow(siteId) !== null,
     present: built && marked(built.plan),
     target: marked(underWay?.target ?? site),
     underWay: underWay && built && told(underWay, built.plan),
@@ -60,16 +72,17 @@ function told({ target, minutes, ...rest }: StoredRunbook, built: Site): Runbook
   }
 }
 
-const refused = (message: string): Outcome<true> => bad({ path: [], code: 'runbook.refused', message })
-
 /** Carries out what a person asks of the runbook. */
 export function doInRunbook(siteId: string, request: RunbookRequest): Outcome<true> {
-  const { site, revision } = siteOr404(siteId)
+  siteOr404(siteId)
   const { runbooks } = store()
   switch (request.kind) {
     case 'mark':
-      runbooks.markBuilt(siteId, site, revision, request.who)
-      return logged(siteId, request.who, `Marked as built: revision ${revision}.`)
+      return mark(siteId, request)
+    case 'aim':
+      return aim(siteId, request)
+    case 'back':
+      return back(siteId, request.who)
     case 'begin':
       return begin(siteId, request)
     case 'tick':
@@ -81,9 +94,56 @@ export function doInRunbook(siteId: string, request: RunbookRequest): Outcome<tr
     case 'odd':
       return odd(siteId, request)
     case 'drop':
+      if (doneCount(runbooks.runbook(siteId)) > 0)
+        return refused(
+          'Steps of it are done, and what is there now would be forgotten. Finish it, take it back, or mark what is there.',
+        )
       runbooks.drop(siteId)
       return logged(siteId, request.who, 'Runbook laid aside.')
   }
+}
+
+/** What is there is taken from where the person says it is known. */
+function mark(siteId: string, request: Extract<RunbookRequest, { kind: 'mark' }>): Outcome<true> {
+  const now = siteOr404(siteId)
+  const revision = request.what === 'revision' ? (request.revision ?? now.revision) : now.revision
+  const there = presentFrom(siteId, now.site, request.what, revision, request.file)
+  if (!there.ok) return there
+  store().runbooks.markBuilt(siteId, there.value, { what: request.what, revision, who: request.who })
+  return logged(siteId, request.who, MARKED[request.what](revision))
+}
+
+const MARKED: Record<BuiltWhat, (revision: number) => string> = {
+  revision: (revision) => `Marked as built: revision ${revision}.`,
+  cartons: () => 'Marked: everything is in its cartons.',
+  staged: () => 'Marked as built: what the rehearsal on the bench has set up.',
+  file: () => 'Marked as built: what a site file says.',
+}
+
+/** From now on the runbook leads to the plan as it was at a revision; its order is still to be found. */
+function aim(siteId: string, { revision, who }: Extract<RunbookRequest, { kind: 'aim' }>): Outcome<true> {
+  const { runbooks } = store()
+  if (!runbooks.asBuilt(siteId))
+    return refused('Nothing is marked as built, so there is nothing to begin from.')
+  if (doneCount(runbooks.runbook(siteId)) > 0)
+    return refused('Steps of a runbook are done. Finish it or take it back before it is to lead elsewhere.')
+  const target = planAt(siteId, revision)
+  if (!target.ok) return target
+  runbooks.begin(siteId, target.value, revision, who, NOT_BEGUN)
+  return logged(siteId, who, `Runbook: to revision ${revision}.`)
+}
+
+const NOT_BEGUN = { laptop: null, done: [], steps: [], minutes: [], isBest: false }
+
+/** What is done so far is undone: the same state of the gear, with the two plans changed over. */
+function back(siteId: string, who: string): Outcome<true> {
+  const { runbooks } = store()
+  const [built, under] = [runbooks.asBuilt(siteId), runbooks.runbook(siteId)]
+  if (!built || !under) return refused('No runbook is under way, so there is nothing to take back.')
+  const there = changesBetween(built.plan, under.target)
+  const way = changesBetween(under.target, built.plan)
+  runbooks.turnBack(siteId, doneBackwards(there, way, new Set(doneOf(under))), who)
+  return logged(siteId, who, 'Runbook: back to what was marked as built.')
 }
 
 function begin(siteId: string, request: Extract<RunbookRequest, { kind: 'begin' }>): Outcome<true> {
@@ -117,6 +177,7 @@ function begin(siteId: string, request: Extract<RunbookRequest, { kind: 'begin' 
     steps,
     minutes: request.steps.map(({ minutes }) => minutes),
     isBest: request.isBest,
+    quiet: request.quiet,
   })
   return logged(siteId, request.who, `Runbook begun: ${steps.length} steps to revision ${now}.`)
 }
@@ -126,6 +187,8 @@ const doneOf = ({ done, steps, ticks }: StoredRunbook): string[] => [
   ...done,
   ...ticks.flatMap(({ step }) => steps[step]?.changeIds ?? []),
 ]
+
+const doneCount = (under: StoredRunbook | null): number => (under ? doneOf(under).length : 0)
 
 function tick(siteId: string, { step, who }: { step: number; who: string }): Outcome<true> {
   const { runbooks } = store()
@@ -141,7 +204,8 @@ function tick(siteId: string, { step, who }: { step: number; who: string }): Out
   runbooks.tick(siteId, step, who)
   const said = logged(siteId, who, `Runbook: step ${step + 1} of ${under.steps.length} done.`)
   if (step + 1 === under.steps.length) {
-    runbooks.markBuilt(siteId, under.target, under.revision, who)
+    const what = under.target.devices.length === 0 ? 'cartons' : 'revision'
+    runbooks.markBuilt(siteId, under.target, { revision: under.revision, who, what })
     return logged(siteId, who, `Runbook finished: built as revision ${under.revision}.`)
   }
   return said
@@ -174,6 +238,7 @@ function odd(siteId: string, request: Extract<RunbookRequest, { kind: 'odd' }>):
     done: [...new Set([...doneOf(under), ...made])],
     steps: [],
     isBest: false,
+    quiet: under.quiet ?? null,
   })
   return logged(
     siteId,

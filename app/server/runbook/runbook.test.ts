@@ -2,11 +2,14 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { runbookOf, stateMaker, taskOf } from '~/core/guide/runbook'
+import { emptySite } from '~/core/plan'
 import type { Site } from '~/core/plan'
 import { readRunbookRequest } from '~/schema/runbook'
 import type { RunbookRequest } from '~/schema/runbook'
+import { writeSiteFile } from '~/schema/siteFile'
 import { withNetwork, withPort, withProfile, yard } from '~/tests/kit/yard'
 import { store } from '../sites/store.server'
+import { doAtBench } from '../staging/benchActions.server'
 import { doInRunbook, runbookState } from './runbook.server'
 
 const directory = mkdtempSync(join(tmpdir(), 'yard-beacon-runbook-'))
@@ -114,6 +117,66 @@ test('a plan that moved on, a stranger’s step, nothing built: refused in words
   expect(words(id, { ...order, steps: strange })).toMatch(/names a change or a place/)
   for (const odd of [{ kind: 'jump' }, { kind: 'tick' }, { kind: 'begin', revision: 1 }, null])
     expect(readRunbookRequest(odd).ok).toBe(false)
+})
+
+test('what is there by choice: an earlier revision, cartons, a site file; what is not known is refused', () => {
+  const id = planned(renumbered)
+  expect(ask(id, { kind: 'mark', revision: 2 }).ok).toBe(true)
+  expect(runbookState(id).present).toEqual(runbookState(id).target)
+  expect(ask(id, { kind: 'mark', revision: 1 }).ok).toBe(true)
+  expect(runbookState(id).present).toMatchObject({
+    devices: runbookState(planned(renumbered)).present!.devices,
+  })
+  expect(words(id, { kind: 'mark', revision: 9 })).toMatch(/Revision 9 is not known/)
+  expect(ask(id, { kind: 'mark', what: 'cartons' }).ok).toBe(true)
+  expect(runbookState(id)).toMatchObject({ built: { what: 'cartons' }, present: { devices: [] } })
+  expect(words(id, { kind: 'mark', what: 'staged' })).toMatch(/Nothing is set up on the staging bench/)
+  expect(words(id, { kind: 'mark', what: 'file', file: '{"nonsense": 1}' })).toBeTruthy()
+  expect(words(id, { kind: 'mark', what: 'file', file: writeSiteFile(emptySite('Elsewhere')) })).toMatch(
+    /no device in common/,
+  )
+  expect(ask(id, { kind: 'mark', what: 'file', file: writeSiteFile(yard()) }).ok).toBe(true)
+  expect(runbookState(id).present?.devices).toHaveLength(yard().devices.length)
+  expect(runbookState(id).revisions.map(({ revision, label }) => [revision, label])).toEqual([[2, 'later']])
+})
+
+test('what the rehearsal on the bench has set up, without the laptop', () => {
+  const id = planned(renumbered)
+  expect(doAtBench(id, { kind: 'setUp', begins: 'prepared' }).ok).toBe(true)
+  expect(ask(id, { kind: 'mark', what: 'staged' }).ok).toBe(true)
+  const { present, isStaged } = runbookState(id)
+  expect([isStaged, present?.devices.length]).toEqual([true, yard().devices.length])
+})
+
+test('half done and taken back: what was marked as built is built again', () => {
+  const id = planned((site) =>
+    withPort(withNetwork(renumbered(site), 'crew', { vlanId: 25 }), 'switch', 6, { poe: false }),
+  )
+  expect(words(id, { kind: 'back' })).toMatch(/No runbook is under way/)
+  ask(id, begun(id))
+  const steps = runbookState(id).underWay!.steps.length
+  expect(steps).toBeGreaterThan(1)
+  ask(id, { kind: 'tick', step: 0 })
+  expect(words(id, { kind: 'drop' })).toMatch(/Steps of it are done/)
+  expect(words(id, { kind: 'aim', revision: 1 })).toMatch(/Steps of a runbook are done/)
+  expect(ask(id, { kind: 'back' }).ok).toBe(true)
+  const { underWay, built } = runbookState(id)
+  expect([built?.revision, underWay?.revision, underWay?.steps]).toEqual([2, 1, []])
+  const way = begun(id)
+  expect(ask(id, way).ok).toBe(true)
+  for (const [step] of way.steps.entries()) expect(ask(id, { kind: 'tick', step }).ok).toBe(true)
+  expect(runbookState(id).built).toMatchObject({ revision: 1, what: 'revision' })
+})
+
+test('it can lead to a plan of before', () => {
+  const id = planned(renumbered)
+  ask(id, { kind: 'mark', revision: 2 })
+  expect(ask(id, { kind: 'aim', revision: 1 }).ok).toBe(true)
+  const way = begun(id)
+  expect(way.steps.length).toBeGreaterThan(0)
+  expect(ask(id, { ...way, quiet: { fromMin: 480, toMin: 1080 } }).ok).toBe(true)
+  expect(runbookState(id).underWay?.quiet).toEqual({ fromMin: 480, toMin: 1080 })
+  expect(readRunbookRequest({ ...way, quiet: { fromMin: 480, toMin: 480 } }).ok).toBe(false)
 })
 
 test('a key that changes is a change, and no key leaves the server', () => {

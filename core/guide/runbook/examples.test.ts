@@ -96,6 +96,33 @@ test('2: the same, each change at once: one walk, and no order without', () => {
   expect(runbook.cost?.walks).toBe(1)
 })
 
+test('2: by the list, each setting as it is typed: locked out half-way', () => {
+  const { naive } = planned(row(10, 'atOnce'), row(20, 'atOnce'))
+  expect(naive.cutOff.map(({ code }) => code)).toContain('ORD-3')
+  expect(
+    planned(row(10, 'together'), row(20, 'together')).naive.cutOff.map(({ code }) => code),
+  ).not.toContain('ORD-3')
+})
+
+test('two switches change addresses with each other: no order is safe, and what helps was tried', () => {
+  const present = row(10, 'together')
+  const ips = present.devices.map(({ management }) => management.ip)
+  const target = {
+    ...present,
+    devices: present.devices.map((device, i) => ({
+      ...device,
+      management: { ...device.management, ip: ips[1 - i]! },
+    })),
+  }
+  const { stopped, helps, steps } = planned(present, target)
+  expect([steps, stopped?.length]).toEqual([[], expect.any(Number)])
+  expect(stopped?.filter(({ move }) => move.place.id === 'home').map(({ why }) => why)).toEqual([
+    expect.stringMatching(/10\.0\.0\.2/),
+    expect.stringMatching(/10\.0\.0\.1/),
+  ])
+  expect(helps).toEqual(['Two people at the same moment: S1, its own address and S2, its own address.'])
+})
+
 test('3: a household router becomes an access point: server off and address moved before the cable', () => {
   const meant = demoYard()
   const cafe = deviceOf(meant, 'cafe-router')!
@@ -144,6 +171,8 @@ test('3: a household router becomes an access point: server off and address move
   expect(runbook.steps.filter(({ walk }) => walk).map(({ place }) => place.deviceId)).toEqual(['sw-cafe'])
   // With the cable first there are two servers in the segment.
   const task = runbook.task
+  const { naive } = runbookOf({ ...task, target: { ...target, devices: [...target.devices].reverse() } })
+  expect(naive.faults.map(({ code }) => code)).toContain('ORD-1')
   const cabled = groundOf(task).faults(new Set([`cable/${cable.id}`]))
   expect(cabled.join()).toMatch(/answer on the same segment/)
 })
@@ -213,7 +242,7 @@ test('by the list: a page that opened at first and does not any more is a lock-o
   // The near end stands first in the list.
   const { naive, lockedOut, cost } = planned(present, renamed, 'switch', 12)
   expect(naive.cutOff).toEqual([
-    { deviceId: 'bridge-hut', why: expect.stringMatching(/never registers/) as string },
+    { deviceId: 'bridge-hut', why: expect.stringMatching(/never registers/) as string, code: 'ORD-2' },
   ])
   expect([naive.cost.walks, lockedOut, cost?.walks]).toEqual([2, 0, 0])
 })

@@ -1,5 +1,5 @@
 import { movedYard } from '~/tests/kit/move'
-import { demoYard, longMole, spoiltDemoYard, spoiltYard, withDevice, yard } from '~/tests/kit/yard'
+import { demoYard, longMole, spoiltDemoYard, spoiltYard, withDevice, withPort, yard } from '~/tests/kit/yard'
 import { reachMatrix } from '../../network/layer3'
 import { planTwin } from '../../radio/backhaul'
 import { kindOf } from '../../plan'
@@ -86,4 +86,12 @@ test('an edit at a controller across the internet, and at one of a cluster, is c
   const runbook = planned(site, target, { deviceId: 'switch', port: 12 })
   expect(runbook.stopped).toBeNull()
   expect(replay(runbook).surprises).toEqual([])
+})
+
+test('what is there is not quite what is marked: the rehearsal tells at which step that shows', () => {
+  const runbook = planned(demoYard(), withPort(demoYard(), 'gateway', 3, { speedMbps: 100 }), GATEWAY)
+  const { hidden, surprises } = replay(runbook, 3, 'VLN-1')
+  expect(hidden).toMatch(/VLAN \d+ was left off/)
+  expect(surprises.length).toBeGreaterThan(0)
+  expect(replay(runbook, 3, 'no such code')).toMatchObject({ hidden: null, surprises: [] })
 })

@@ -1,7 +1,10 @@
 import { ipText, subnetAround } from '../../network/addressing'
-import { advance, isRunning, isUp, newWorld, pageOf, perform, performAll } from '../../world'
+import { reachMatrix } from '../../network/layer3'
+import type { Twin } from '../../network/layer3'
+import { planTwin } from '../../radio/backhaul'
+import { advance, fullTwin, isRunning, isUp, newWorld, pageOf, perform, performAll } from '../../world'
 import type { Action, Configuration, World } from '../../world'
-import { deviceOf } from '../../plan'
+import { deviceOf, networkOf } from '../../plan'
 import type { Id, Ip, Site } from '../../plan'
 import type { Runbook, RunbookStep } from './runbook'
 import { stateMaker } from './state/siteAt'
@@ -17,6 +20,8 @@ export interface Surprise {
 export interface Replay {
   world: World
   surprises: Surprise[]
+  /** What of the present was otherwise than marked; null: nothing was, or that mistake cannot be made there. */
+  hidden: string | null
 }
 
 const MINUTE_US = 60_000_000
@@ -27,12 +32,17 @@ const MOST_AFTER_STEP_MIN = 40
 
 /**
  * The runbook carried out in the world: gear with a state of its own, from the present as it runs. The search has proven states; this
- * proves the steps. Every step must be possible as it says, and show what it says.
+ * proves the steps. Every step must be possible as it says, and show what it says. `mistake`: a code of the catalogue; what is there is
+ * then not quite what is marked as built.
  */
-export function replay({ task, steps }: Pick<Runbook, 'task' | 'steps'>, seed = 1): Replay {
+export function replay(
+  { task, steps }: Pick<Runbook, 'task' | 'steps'>,
+  seed = 1,
+  mistake: string | null = null,
+): Replay {
   const { configurationsAt, siteAt } = stateMaker(task)
   const begun = task.done.length > 0 ? siteAt(new Set(task.done)) : task.present
-  const world = installed({ ...task, present: begun }, seed)
+  const world = installed({ ...task, present: begun }, seed, mistake)
   const done = new Set<string>(task.done)
   const surprises: Surprise[] = []
   for (const [i, step] of steps.entries()) {
@@ -43,16 +53,34 @@ export function replay({ task, steps }: Pick<Runbook, 'task' | 'steps'>, seed = 
     settleAfter(world, step)
     look(world, step, tell)
   }
-  return { world, surprises }
+  surprises.push(...atTheEnd(world, task.target, steps.length))
+  return { world, surprises, hidden: world.hands?.says ?? null }
 }
 
+/** Who reaches whom when all is done, where it is otherwise than planned. */
+function atTheEnd(world: World, target: Site, step: number): Surprise[] {
+  const meant = new Map(rows(planTwin(target)))
+  return rows(fullTwin(world)).flatMap(([pair, verdict]) =>
+    meant.has(pair) && meant.get(pair) !== verdict
+      ? [{ step, says: `At the end ${pair}: ${verdict}, where ${meant.get(pair) ?? ''} is meant.` }]
+      : [],
+  )
+}
+
+const rows = (twin: Twin): [string, string][] =>
+  reachMatrix(twin).map(({ fromNetworkId, targetName, verdict }) => [
+    `from ${networkOf(twin.site, fromNetworkId)?.name ?? fromNetworkId} to ${targetName}`,
+    verdict,
+  ])
+
 /** The present, everything up as it is set. What is new lies beside it, dark. */
-function installed({ present, target, changes }: Task, seed: number): World {
+function installed({ present, target, changes }: Task, seed: number, mistake: string | null): World {
   const coming = new Set(
     changes.flatMap(({ deviceId, subject }) => (subject.kind === 'comes' ? [deviceId] : [])),
   )
   const fresh = target.devices.filter(({ id }) => coming.has(id) && !deviceOf(present, id))
   const world = newWorld({ ...present, devices: [...present.devices, ...fresh] }, 1, seed, 'installed')
+  if (mistake !== null) perform(world, { kind: 'slip', code: mistake, luck: seed })
   performAll(
     world,
     present.devices

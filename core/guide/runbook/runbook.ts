@@ -8,10 +8,12 @@ import type { Order, Stopped } from './search/exact'
 import { goodOrder } from './search/good'
 import { groundOf } from './search/ground'
 import type { Ground } from './search/ground'
+import { whatHelps } from './search/helps'
 import { naiveOrder } from './search/naive'
 import type { Naive } from './search/naive'
 import { lockedOut, lossOf, take } from './search/take'
 import type { Loss, Standing } from './search/take'
+import { spentOn } from './search/times'
 import { homePlace, pageWay, placeAt } from './state/laptop'
 import { cutOff } from './state/outage'
 import { requirementWords } from './state/look'
@@ -29,6 +31,7 @@ export function runbookAgain(task: Task, steps: readonly Move[], isBest: boolean
     task,
     steps: told,
     stopped: null,
+    helps: [],
     cost: told.reduce((sum, { cost }) => plus(sum, cost), NO_COST),
     lockedOut: lockedOutIn(ground, told),
     isBest,
@@ -52,6 +55,8 @@ export interface RunbookStep {
   interrupts: { says: string; clients: number }[]
   /** Whether the page still opens afterwards from where one is. */
   loss: Loss
+  /** It restarts, or a controller sends it round: its cable and its power stay as they are until it is back. */
+  leave: boolean
   cost: Cost
 }
 
@@ -60,6 +65,8 @@ export interface Runbook {
   steps: RunbookStep[]
   /** null: an order was found. */
   stopped: Stopped[] | null
+  /** Where none was found: what would make it safe. */
+  helps: string[]
   cost: Cost | null
   /** Steps whose page opened from where one began, and does not any more. */
   lockedOut: number
@@ -70,6 +77,9 @@ export interface Runbook {
   states: number
 }
 
+/** Nothing is there yet: all of it is in its cartons. */
+export const inCartons = (target: Site): Site => ({ ...target, devices: [], links: [] })
+
 /** What is to be done from a present to a target, with the laptop in a socket; `done`: changes that are made already. */
 export function taskOf(
   present: Site,
@@ -77,14 +87,16 @@ export function taskOf(
   laptop: LinkEnd,
   done: readonly string[] = [],
 ): Outcome<Task> {
-  const device = deviceOf(present, laptop.deviceId)
+  // While everything is in its carton, the laptop waits where it is to be plugged in.
+  const isEmpty = present.devices.length === 0
+  const device = deviceOf(isEmpty ? target : present, laptop.deviceId)
   if (!device?.ports.some(({ number }) => number === laptop.port))
     return bad({
       path: ['laptop'],
       code: 'runbook.laptop',
       message: `The laptop’s place “${laptop.deviceId} ${laptop.port}” is no socket of what is there now. Give a device and one of its ports.`,
     })
-  if (!present.devices.some(({ id }) => deviceOf(target, id)))
+  if (!isEmpty && !present.devices.some(({ id }) => deviceOf(target, id)))
     return bad({
       path: ['target'],
       code: 'runbook.sites',
@@ -116,6 +128,7 @@ export function runbookOf(task: Task): Runbook {
     steps,
     lockedOut: lockedOutIn(ground, steps),
     stopped: order.ok ? null : order.stopped,
+    helps: order.ok ? [] : whatHelps(ground, standingAfter(ground, order.moves), order.stopped),
     cost: order.ok ? order.cost : null,
     isBest: order.ok && order.isBest,
     naive: naiveOrder(ground),
@@ -131,6 +144,14 @@ function lockedOutIn(ground: Ground, steps: readonly RunbookStep[]): number {
     for (const { id } of changes) done.add(id)
   }
   return count
+}
+
+/** Where one stands when these are done. */
+function standingAfter(ground: Ground, moves: readonly Move[]): Standing {
+  return moves.reduce((standing, move) => {
+    const taken = take(ground, standing, move)
+    return taken.ok ? taken.standing : standing
+  }, beginOf(ground))
 }
 
 function stepsOf(ground: Ground, moves: readonly Move[]): RunbookStep[] {
@@ -162,6 +183,7 @@ const joinedSteps = (last: RunbookStep, next: RunbookStep): RunbookStep => ({
   address: last.address,
   laptop: last.laptop,
   changes: [...last.changes, ...next.changes],
+  leave: last.leave || next.leave,
   cost: plus(last.cost, next.cost),
 })
 
@@ -169,6 +191,7 @@ function stepOf(ground: Ground, { done, place }: Standing, move: Move, cost: Cos
   const before = ground.look(done)
   const after = new Set([...done, ...move.changeIds])
   const look = ground.look(after)
+  const spent = spentOn(ground.task, place, move, false)
   const way = move.pageId === null ? null : pageWay(before, move.place, move.pageId)
   return {
     place: move.place,
@@ -182,6 +205,7 @@ function stepOf(ground: Ground, { done, place }: Standing, move: Move, cost: Cos
       return clients > 0 ? [{ says: requirementWords(look.site, one.requirement), clients }] : []
     }),
     loss: lossOf(ground, after, move),
+    leave: spent.away + spent.sent > 0,
     cost,
   }
 }

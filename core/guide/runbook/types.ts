@@ -75,3 +75,6 @@ export interface Move {
   pageId: Id | null
   changeIds: string[]
 }
+
+/** What was marked as built: a revision of the plan, everything still in cartons, the rehearsal on the bench, or a site file. */
+export type BuiltWhat = 'revision' | 'cartons' | 'staged' | 'file'

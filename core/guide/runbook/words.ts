@@ -2,6 +2,7 @@ import { subnetAround } from '../../network/addressing'
 import { deviceOf } from '../../plan'
 import type { Management, Site } from '../../plan'
 import { placeWords } from './state/laptop'
+import { ORDER_CODES } from './orderCodes'
 import type { Runbook, RunbookStep } from './runbook'
 import type { Change } from './types'
 
@@ -17,6 +18,8 @@ export interface StepText {
   sets: { id: string; what: string; was: string; becomes: string }[]
   /** What happens to the one who does it, and to others. */
   happens: string[]
+  /** What is left alone until it is through; null: it is at once. */
+  meanwhile: string | null
   /** What must be seen afterwards. */
   sees: string[]
   undo: string
@@ -28,12 +31,13 @@ const LADDER =
 /** The words of a step, with the names of a site that knows both plans. */
 export function stepText({ task: { present, target } }: Runbook, step: RunbookStep): StepText {
   const name = (id: string | null) => (deviceOf(target, id) ?? deviceOf(present, id))?.name ?? 'it'
+  const spot = placeWords(deviceOf(present, step.place.deviceId) ? present : target, step.place)
   const [first] = step.changes
   return {
     title: titleOf(step, name),
     where: step.walk
-      ? `Go to ${name(step.place.deviceId)}. The laptop: ${placeWords(present, step.place)}.`
-      : `Stay where you are: ${placeWords(present, step.place)}.`,
+      ? `Go to ${name(step.place.deviceId)}. The laptop: ${spot}.`
+      : `Stay where you are: ${spot}.`,
     caution: step.place.effort > 1 && step.walk ? LADDER : null,
     page: pageLine(present, target, step, name),
     sets: step.changes.map(({ id, deviceId, what, was, becomes }) => ({
@@ -43,6 +47,7 @@ export function stepText({ task: { present, target } }: Runbook, step: RunbookSt
       becomes,
     })),
     happens: [...addressMoves(step, name), ...lossLines(step, name), ...interrupted(step)],
+    meanwhile: step.leave ? `${ORDER_CODES['ORD-4'].instead} (ORD-4)` : null,
     sees: seesAfter(step, name),
     undo: first ? undoLine(step) : '',
   }

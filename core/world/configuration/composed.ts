@@ -84,7 +84,10 @@ class Merge {
 
   /** The id of the version that takes it: the first there was, one that another device brought, or one of its own. */
   private version(id: Id, deviceId: Id, takes: (version: Id) => boolean): Id {
-    if (takes(id)) return id
+    if (takes(id)) {
+      this.noteOther(id)
+      return id
+    }
     const others = this.versions.get(id) ?? []
     const known = others.find(takes)
     if (known !== undefined) return known
@@ -92,6 +95,13 @@ class Merge {
     this.versions.set(id, [...others, own])
     takes(own)
     return own
+  }
+
+  /** A device that holds a record twice brings the second by an id of its own; the others that mean that one know it by the first. */
+  private noteOther(id: Id): void {
+    const first = id.replace(/~.*$/, '')
+    const others = this.versions.get(first) ?? []
+    if (first !== id && !others.includes(id)) this.versions.set(first, [...others, id])
   }
 
   private same<T extends { id: Id }>(all: Map<Id, T>, record: T): boolean {

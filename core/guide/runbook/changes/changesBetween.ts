@@ -3,8 +3,9 @@ import { deviceOf, kindOf, linkAt, sameEnd } from '../../../plan'
 import type { Device, Id, Link, Rule, Site, Ssid } from '../../../plan'
 import { setUpBy } from '../../../world'
 import type { Change, Subject } from '../types'
+import { halves, withoutCircles } from './splits'
 import { unitsOf } from './units'
-import type { Part, PortVlans } from './units'
+import type { Part } from './units'
 import { unitWords, valueWords } from './words'
 
 /** What sets nothing in the gear. */
@@ -14,7 +15,7 @@ const ON_PAPER: ReadonlySet<string> = new Set(['remote'])
 export function changesBetween(present: Site, target: Site): Change[] {
   const devices = [...target.devices, ...present.devices.filter(({ id }) => !deviceOf(target, id))]
   const changes = dropsFirst(devices.flatMap((device) => deviceChanges(present, target, device)))
-  return [...changes, ...cableChanges(present, target, changes)]
+  return [...changes, ...withoutCircles(cableChanges(present, target, changes))]
 }
 
 function deviceChanges(present: Site, target: Site, { id }: Device): Change[] {
@@ -103,22 +104,6 @@ function sameOrder(was: Part | null, is: Part | null): boolean {
   return common(a, b) === common(b, a)
 }
 
-/** Tags that come and tags that go on one port are two changes: add before remove. */
-function halves(unit: string, from: Part | null, to: Part | null): Extract<Subject, { kind: 'unit' }>[] {
-  const whole = { kind: 'unit' as const, unit, from, to }
-  if (unit.startsWith('vlans:') && from && to) {
-    const [a, b] = [from.value as PortVlans, to.value as PortVlans]
-    const adds = b.taggedVlans.some((vlanId) => !a.taggedVlans.includes(vlanId))
-    const removes = a.taggedVlans.some((vlanId) => !b.taggedVlans.includes(vlanId))
-    if (adds && removes && a.mode === 'trunk' && b.mode === 'trunk')
-      return [
-        { ...whole, half: 'add' },
-        { ...whole, half: 'remove' },
-      ]
-  }
-  return [{ ...whole, half: 'all' }]
-}
-
 function changeOf(
   present: Site,
   target: Site,
@@ -127,6 +112,7 @@ function changeOf(
   pageId: Id | null,
 ): Change {
   const { unit, from, to, half } = subject
+  const beside = half !== 'all' && !unit.startsWith('vlans:')
   const was = valueWords(present, unit, from, half === 'remove' ? 'both' : 'from', to)
   const becomes = valueWords(target, unit, to, half === 'add' ? 'both' : 'to', from)
   const id = `${deviceId}/${unit}`
@@ -137,11 +123,17 @@ function changeOf(
     pageId,
     after: half === 'remove' ? [`${id}/add`] : [],
     what: unitWords(target, present, deviceId, unit, half),
-    was,
-    // What is not told in words, such as a key, differs all the same.
-    becomes: becomes === was ? `${becomes}, as planned now` : becomes,
+    was: beside && half === 'add' ? 'not there' : was,
+    becomes: beside ? besideWords(half, becomes) : asPlanned(was, becomes),
   }
 }
+
+const besideWords = (half: string, becomes: string): string =>
+  half === 'add' ? `${becomes}, beside the old` : 'taken off'
+
+/** What is not told in words, such as a key, differs all the same. */
+const asPlanned = (was: string, becomes: string): string =>
+  becomes === was ? `${becomes}, as planned now` : becomes
 
 function cableChanges(present: Site, target: Site, changes: Change[]): Change[] {
   const ids = [...new Set([...target.links, ...present.links].map(({ id }) => id))]

@@ -7,6 +7,7 @@ import type {
   Group,
   Id,
   Management,
+  Network,
   Port,
   Radio,
   Rule,
@@ -15,10 +16,11 @@ import type {
 } from '../../../plan'
 import type { Configuration } from '../../../world'
 import { NetworkCopies } from './networkCopies'
+import { unitOf } from './splits'
 import { WHOLE_UNITS } from './units'
 import type { Part, Parts, PortVlans, RouterInterface, Service } from './units'
 
-const after = (unit: string): string => unit.slice(unit.indexOf(':') + 1)
+const after = (unit: string): string => unitOf(unit.slice(unit.indexOf(':') + 1))
 
 /** The device that holds these units: the inverse of `unitsOf`. `like` gives what no unit says: its name, kind, type, hardware address. */
 export function configurationFrom(like: Device, parts: Parts): Configuration {
@@ -69,7 +71,7 @@ export function configurationFrom(like: Device, parts: Parts): Configuration {
     ssids,
     groups,
     profiles: profilesIn(parts),
-    rules: rulesFrom(parts),
+    rules: forBoth(rulesFrom(parts), networks),
     forwards: of<Forward>('forward').map(([, , forward]) => forward),
   }
 }
@@ -136,6 +138,21 @@ const profilesIn = (parts: Parts): SecurityProfile[] => [
     [...parts.values()].flatMap(({ profiles }) => profiles.map((one) => [one.id, one] as const)),
   ).values(),
 ]
+
+/** While a router has an interface twice, old and new, what is ruled about the network is ruled about both. */
+function forBoth(rules: Rule[], networks: Network[]): Rule[] {
+  const twice = networks.filter(({ id, routedBy }) => routedBy !== null && id.endsWith('~'))
+  return twice.reduce((all, { id }) => {
+    const first = id.replace(/~+$/, '')
+    return all.flatMap((rule) => {
+      const from = rule.fromNetworkId === first
+      const to = typeof rule.to === 'object' && rule.to.networkId === first
+      if (!from && !to) return [rule]
+      const old = { ...rule, id: `${rule.id}~`, fromNetworkId: from ? id : rule.fromNetworkId }
+      return [rule, to ? { ...old, to: { networkId: id } } : old]
+    })
+  }, rules)
+}
 
 /** Rules in the order that the device holds; one that the order does not know comes last. */
 function rulesFrom(parts: Parts): Rule[] {

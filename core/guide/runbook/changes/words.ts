@@ -31,8 +31,13 @@ const port = ({ site, before, deviceId, key }: Named): string =>
 const networkName = ({ site, before, key }: Named): string =>
   (networkOf(site, key) ?? networkOf(before, key))?.name ?? key
 
-const ssidName = ({ site, before, key }: Named): string =>
-  [site, before].flatMap(({ ssids }) => ssids.filter(({ id }) => id === key))[0]?.name ?? key
+const ssidName = ({ site, before, key, half }: Named): string =>
+  (half === 'remove' ? [before] : [site, before]).flatMap(({ ssids }) =>
+    ssids.filter(({ id }) => id === key),
+  )[0]?.name ?? key
+
+/** What goes, when the new one stands beside it. */
+const old = ({ half }: Named): string => (half === 'remove' ? 'old ' : '')
 
 /** Units of which a device has several. */
 const SEVERAL: Record<string, (named: Named) => string> = {
@@ -40,10 +45,10 @@ const SEVERAL: Record<string, (named: Named) => string> = {
   vlans: (named) => `${port(named)}, ${named.half === 'remove' ? 'VLANs taken off' : 'VLANs'}`,
   poe: (named) => `${port(named)}, PoE`,
   speed: (named) => `${port(named)}, speed`,
-  interface: (named) => `interface in ${networkName(named)}`,
+  interface: (named) => `${old(named)}interface in ${networkName(named)}`,
   translation: (named) => `address translation of ${networkName(named)}`,
-  service: (named) => `address server for ${networkName(named)}`,
-  ssid: (named) => `SSID “${ssidName(named)}”`,
+  service: (named) => `${old(named)}address server for ${networkName(named)}`,
+  ssid: (named) => `${old(named)}SSID “${ssidName(named)}”`,
   radio: ({ key }) => `radio ${key} GHz`,
   rule: () => 'a rule',
   forward: () => 'a forward',

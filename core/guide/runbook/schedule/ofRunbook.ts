@@ -4,16 +4,23 @@ import { groundOf } from '../search/ground'
 import type { Ground } from '../search/ground'
 import { take } from '../search/take'
 import { MINUTES, spentOn } from '../search/times'
+import type { Outcome } from '../../../lib/outcome'
 import type { Runbook } from '../runbook'
 import type { Move } from '../types'
 import { scheduled } from './plan'
 import type { Job, Plan } from './plan'
+import { aroundQuiet, effectOrder } from './quiet'
+import type { Down, QuietHours } from './quiet'
 
 export type Crew = 1 | 2 | 3
 
 export interface Schedule {
   crew: Crew
   plan: Plan
+  /** When somebody is cut off on the way. */
+  downs: Down[]
+  /** The steps one after the other, with what is down then. */
+  serial: { plan: Plan; downs: Down[] }
   /** Steps that may be done in another order than the runbook's: proven by the twin. False: there are too many to try, they stay in order. */
   isFree: boolean
 }
@@ -53,12 +60,52 @@ export function scheduleOf(runbook: Runbook, crew: Crew): Schedule {
   const { ground, moves, waits } = preparedOf(runbook)
   const travel = travelIn(runbook.task.target)
   const start = runbook.task.laptop.deviceId
+  const inOrder = moves.map((_move, i) => (i === 0 ? [] : [i - 1]))
+  const one = scheduled(jobsOf(ground, moves, inOrder), crew, start, travel)
+  const serial = { plan: one, downs: downsIn(ground, moves, one) }
   if (waits) {
     const plan = scheduled(jobsOf(ground, moves, waits), crew, start, travel)
-    if (isSafe(ground, moves, plan)) return { crew, plan, isFree: true }
+    if (isSafe(ground, moves, plan))
+      return { crew, plan, downs: downsIn(ground, moves, plan), serial, isFree: true }
   }
-  const inOrder = moves.map((_move, i) => (i === 0 ? [] : [i - 1]))
-  return { crew, plan: scheduled(jobsOf(ground, moves, inOrder), crew, start, travel), isFree: false }
+  return { crew, ...serial, serial, isFree: false }
+}
+
+/**
+ * The schedule with what cuts somebody off put outside the quiet hours. Where waiting would change the order in which the steps take
+ * effect, they are done one after the other. `startsAtMin`: minute of the day.
+ */
+export function keepingQuiet(
+  { plan, downs, serial }: Schedule,
+  quiet: QuietHours,
+  startsAtMin: number,
+): Outcome<Plan> {
+  const moved = aroundQuiet(plan, downs, quiet, startsAtMin)
+  return moved.ok && effectOrder(moved.value).join() === effectOrder(plan).join()
+    ? moved
+    : aroundQuiet(serial.plan, serial.downs, quiet, startsAtMin)
+}
+
+/** From the moment at which a step that cuts somebody off is begun, to the one at which nobody is any more. */
+function downsIn(ground: Ground, moves: readonly Move[], plan: Plan): Down[] {
+  const downs: Down[] = []
+  const done = new Set(ground.task.done)
+  let open: Down | null = null
+  for (const id of effectOrder(plan)) {
+    const [move, shift] = [moves[id], plan.shifts.find((one) => one.id === id)]
+    if (!move || !shift) continue
+    for (const change of move.changeIds) done.add(change)
+    const { awayId } = spentOn(ground.task, move.place, move, false)
+    const isAfter = ground.cutOff(done) > 0
+    if (isAfter || open || (awayId !== null && ground.cutOff(done, awayId) > 0)) {
+      const { fromMin, ids }: Down = open ?? { fromMin: shift.startMin, toMin: 0, ids: [] }
+      open = { fromMin: Math.min(fromMin, shift.startMin), toMin: shift.endMin, ids: [...ids, id] }
+    }
+    if (isAfter || !open) continue
+    downs.push(open)
+    open = null
+  }
+  return open ? [...downs, open] : downs
 }
 
 function jobsOf({ task }: Ground, moves: readonly Move[], after: readonly number[][]): Job[] {

@@ -11,8 +11,8 @@ import type { Sheaf } from './moves'
 import { isAtOnce, take } from './take'
 import type { Standing, Taken } from './take'
 
-/** So many standings are tried before the search gives up. */
-const MOST_TRIED = 4000
+/** So many standings are tried before the search gives up: an order that there is takes little more than one for each change. */
+const mostTried = (changes: number): number => 200 + 4 * changes
 
 interface Tried {
   move: Move
@@ -58,7 +58,7 @@ class Descent {
   private from(standing: Standing, moves: Move[], cost: Cost): { moves: Move[]; cost: Cost } | null {
     if (standing.done.size === this.ground.task.changes.length) return { moves, cost }
     const key = `${standing.place.id} ${stateKey(standing.done)}`
-    if (this.seen.has(key) || this.tried++ > MOST_TRIED) return null
+    if (this.seen.has(key) || this.tried++ > mostTried(this.ground.task.changes.length)) return null
     this.seen.add(key)
     if (standing.done.size > this.furthest.standing.done.size) this.furthest = { standing, moves }
     for (const { move, taken } of this.inOrder(standing)) {

@@ -1,9 +1,10 @@
+import type { OrderCode } from '../orderCodes'
 import { NO_COST, plus } from '../types'
-import type { Cost, LaptopPlace, Move } from '../types'
+import type { Change, Cost, LaptopPlace, Move } from '../types'
 import type { Ground } from './ground'
 import { sheaves } from './moves'
 import type { Sheaf } from './moves'
-import { lockedOut } from './take'
+import { isAtOnce, lockedOut } from './take'
 import { spentOn } from './times'
 
 /** From top to bottom of the list, each device whole: where that cuts one off, and what goes wrong on the way. */
@@ -11,9 +12,9 @@ export interface Naive {
   /** Points of no return are not counted here: `cutOff` says what they come to. */
   cost: Cost
   /** Devices whose page opened from where one began, and does not any more when it is their turn, and why. */
-  cutOff: { deviceId: string; why: string }[]
-  /** What is wrong for a while that never was before. */
-  faults: { afterDeviceId: string; says: string }[]
+  cutOff: { deviceId: string; why: string; code: OrderCode }[]
+  /** What is wrong for a while that never was before; with the mistake of order that it is, where it is one of the catalogue. */
+  faults: { afterDeviceId: string; says: string; code: OrderCode | null }[]
 }
 
 export function naiveOrder(ground: Ground): Naive {
@@ -28,15 +29,17 @@ export function naiveOrder(ground: Ground): Naive {
     const before = place
     place = placeFor(ground, done, place, sheaf)
     const why = sheaf.pageId === null ? null : lockedOut(ground, done, sheaf.pageId, changes)
-    if (why !== null) result.cutOff.push({ deviceId, why })
+    if (why !== null) result.cutOff.push({ deviceId, why, code: 'ORD-2' })
+    const halfWay = why === null ? lockedHalfWay(ground, done, place, sheaf.pageId, changes) : null
+    if (halfWay !== null) result.cutOff.push({ deviceId, why: halfWay, code: 'ORD-3' })
     const move: Move = { place, pageId: sheaf.pageId, changeIds: changes.map(({ id }) => id) }
     const { walk, work, sent, away } = spentOn(task, before, move, false)
     const outage = (walk + work + sent) * ground.cutOff(done)
     for (const id of move.changeIds) done.add(id)
-    for (const says of ground.faults(done)) {
-      if (told.has(says)) continue
+    for (const [key, says] of ground.look(done).faults) {
+      if (ground.standing.has(key) || told.has(says)) continue
       told.add(says)
-      result.faults.push({ afterDeviceId: deviceId, says })
+      result.faults.push({ afterDeviceId: deviceId, says, code: key.startsWith('ADR-1 ') ? 'ORD-1' : null })
     }
     result.cost = plus(result.cost, {
       noReturns: 0,
@@ -46,6 +49,25 @@ export function naiveOrder(ground: Ground): Naive {
     })
   }
   return result
+}
+
+/** On a page that takes each setting as it is typed: why it is gone before the last of them; null: it stays. */
+function lockedHalfWay(
+  ground: Ground,
+  begun: ReadonlySet<string>,
+  place: LaptopPlace,
+  pageId: string | null,
+  changes: readonly Change[],
+): string | null {
+  if (pageId === null || !isAtOnce(ground, pageId, changes)) return null
+  const done = new Set(begun)
+  for (const [i, { id }] of changes.entries()) {
+    const left = changes.slice(i)
+    const why = i > 0 ? ground.closed(done, place, pageId, left) : null
+    if (why !== null) return why
+    done.add(id)
+  }
+  return null
 }
 
 /** Where one is, if that will do; else back where one began; else to the device itself. */

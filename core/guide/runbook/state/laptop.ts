@@ -104,4 +104,6 @@ function isInManagement(site: Site, deviceId: Id, number: number): boolean {
 const effortOf = ({ position }: Device): number => (position && position.heightM > REACH_M ? 2 : 1)
 
 export const placeWords = (site: Site, { deviceId, port }: LaptopPlace): string =>
-  port === null ? `at ${nameIn(site, deviceId)}` : `in ${portName(site, { deviceId, port })}`
+  port === null
+    ? `at ${nameIn(site, deviceId)} itself, by its console or a cable of its own`
+    : `in ${portName(site, { deviceId, port })}`

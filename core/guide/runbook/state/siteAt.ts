@@ -3,9 +3,9 @@ import type { AirEnd, Device, Id, Link, Site } from '../../../plan'
 import { composed } from '../../../world'
 import type { Configuration } from '../../../world'
 import { configurationFrom, farEnds, withFarEnds } from '../changes/configurationFrom'
+import { putSubject } from '../changes/splits'
 import { unitsOf } from '../changes/units'
 import type { Part } from '../changes/units'
-import { bothVlans } from '../changes/words'
 import type { Change, Task } from '../types'
 import { withRuleOrder } from './ruleOrder'
 
@@ -102,14 +102,7 @@ function heldBy(present: Site, target: Site, changes: Change[]): Held[] {
 
 function partsWith(from: ReadonlyMap<string, Part>, done: Change[], order: Held['order']): Map<string, Part> {
   const parts = new Map(from)
-  for (const { subject } of done) {
-    if (subject.kind !== 'unit') continue
-    const { unit, half, to } = subject
-    const now = parts.get(unit) ?? null
-    const next = half === 'add' && now && to ? { ...to, value: bothVlans(now, to) } : to
-    if (next) parts.set(unit, next)
-    else parts.delete(unit)
-  }
+  for (const { subject } of done) if (subject.kind === 'unit') putSubject(parts, subject)
   const [was, is] = [from.get('ruleOrder') ?? null, order.to]
   withRuleOrder(parts, was, is, !order.isChange || done.some(({ id }) => id === order.id))
   return parts

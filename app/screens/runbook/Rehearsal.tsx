@@ -1,0 +1,81 @@
+import { useEffect, useRef, useState } from 'react'
+import { CATALOGUE } from '~/core/judge/findings'
+import type { Code } from '~/core/judge/findings'
+import { FAULTS } from '~/core/world'
+import { Select } from '../../components/Select'
+import type { RunbookAnswer, RunbookTask } from '../../workers/runbookMessages'
+
+interface Props {
+  task: RunbookTask
+  /** The rehearsal as planned comes first. */
+  onlyAfter: boolean
+}
+
+const MISTAKES = FAULTS.map(({ code }) => ({
+  value: code,
+  label: `${code}: ${CATALOGUE[code as Code].mistake}`,
+}))
+
+type Told = Extract<RunbookAnswer, { kind: 'rehearsed' }>
+
+/** The runbook rehearsed on a site that is not quite as it was marked: at which step that would show. */
+export function Rehearsal({ task, onlyAfter }: Props) {
+  const [code, setCode] = useState<string | null>(null)
+  const [told, setTold] = useState<Told | 'under way' | null>(null)
+  const worker = useRef<Worker | null>(null)
+  useEffect(() => () => worker.current?.terminate(), [])
+  const run = () => {
+    worker.current?.terminate()
+    const made = new Worker(new URL('../../workers/runbook.worker.ts', import.meta.url), { type: 'module' })
+    worker.current = made
+    setTold('under way')
+    made.addEventListener('message', ({ data }: MessageEvent<RunbookAnswer>) => {
+      if (data.kind !== 'rehearsed') return
+      setTold(data)
+      made.terminate()
+    })
+    made.postMessage({ ...task, mistake: code })
+  }
+  return (
+    <section
+      aria-label="Rehearsal with a mistake"
+      className="sheet no-print flex flex-wrap items-center gap-3 px-4 py-2.5"
+    >
+      <p>If what is there is not quite what is marked:</p>
+      <Select
+        label="The mistake in it"
+        className="!w-72"
+        value={code}
+        choices={MISTAKES}
+        onChange={setCode}
+      />
+      <button className="button" disabled={code === null || !onlyAfter || told === 'under way'} onClick={run}>
+        Rehearse with it
+      </button>
+      <div role="status" className="basis-full text-[0.95rem] empty:hidden">
+        {told === 'under way' && 'Rehearsing it…'}
+        {told !== null && told !== 'under way' && <Outcome told={told} />}
+      </div>
+    </section>
+  )
+}
+
+function Outcome({ told: { hidden, surprises } }: { told: Told }) {
+  if (hidden === null) return <p>That mistake cannot be made at what is there.</p>
+  return (
+    <>
+      <p>Hidden was this: {hidden}</p>
+      {surprises.length === 0 ? (
+        <p>No step shows it, and the end is as planned: the runbook sets it right on its way.</p>
+      ) : (
+        <ul className="list-disc pl-5">
+          {surprises.slice(0, 8).map(({ step, says }) => (
+            <li key={`${step} ${says}`}>
+              Step {step}: {says}
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  )
+}
