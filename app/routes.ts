@@ -21,6 +21,7 @@ export default [
   route('sites/:siteId/step', 'screens/frame/step.route.ts'),
   route('sites/:siteId/log', 'screens/frame/log.route.ts'),
   route('sites/:siteId/observe', 'screens/proof/observe.route.ts'),
+  route('sites/:siteId/here', 'screens/proof/here.route.ts'),
   route('sites/:siteId/propose', 'screens/frame/propose.route.ts'),
   route('sites/:siteId/csv', 'screens/ports/csv.route.ts'),
   route('sites/:siteId/library', 'screens/ports/library.route.ts'),

@@ -1,13 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { spawnSync } from 'node:child_process'
-
-const started = (command: string, args: string[]) => {
-  const { status, stdout, stderr } = spawnSync(command, args, { encoding: 'utf8', timeout: 20_000 })
-  return { status, stdout, stderr, json: () => JSON.parse(stdout) as Record<string, any> }
-}
-const beacon = (...args: string[]) => started(process.execPath, ['--import', 'tsx', 'cli/main.ts', ...args])
+import { beacon, started } from '~/tests/kit/beacon'
 
 const MENDED = 'tests/kit/chandlery-mended.json'
 const SPOILT = 'tests/kit/chandlery.json'
@@ -307,7 +301,7 @@ describe('runbook', () => {
     const file = join(mkdtempSync(join(tmpdir(), 'beacon-ics-')), 'work.ics')
     const { status, stdout } = beacon(
       ...['runbook', PLANTED, MEANT, '--laptop', 'switch:12', '--text'],
-      ...['--crew', '2', '--ics', file, '--start', '2026-11-28T07:30:00Z'],
+      ...['--crew', '2', '--ics', file, '--start', '2026-11-28T07:30:00Z', '--quiet', '06:00-06:30'],
     )
     expect([status, stdout]).toEqual([0, expect.stringMatching(/With 2 people: through after about \d+ min/)])
     const text = readFileSync(file, 'utf8')
@@ -326,6 +320,11 @@ describe('runbook', () => {
     ['no place of the laptop', [PLANTED, MEANT], /Where the laptop is plugged in is not said.*such as/],
     ['a place that is none', [PLANTED, MEANT, '--laptop', 'switch:99'], /“switch:99” is no socket/],
     ['a crew of four', [PLANTED, MEANT, '--laptop', 'switch:12', '--crew', '4'], /Accepted: 1, 2 or 3/],
+    [
+      'hours that are none',
+      [PLANTED, MEANT, '--laptop', 'switch:12', '--quiet', '25-26'],
+      /“25-26” are no hours. Accepted/,
+    ],
     ['no moment', [PLANTED, MEANT, '--laptop', 'switch:12', '--start', 'soon'], /is no moment/],
     ['plans of two sites', ['tests/kit/chandlery.json', '/dev/null', '--laptop', 'switch:5'], /./],
   ])('%s: exit 2, and what is accepted', (_name, words, says) => {

@@ -3,11 +3,14 @@ import { airtimeCommand } from './airtime'
 import { backhaulCommand } from './backhaul'
 import { checkCommand } from './check'
 import { proofCommand } from './proof'
+import { proveCommand } from './prove'
 import { exportCommand } from './export'
+import { hereCommand } from './here'
 import { l2Command } from './l2'
 import { reachCommand, traceCommand } from './reach'
 import { runbookCommand } from './runbook'
 import { stageCommand } from './stage'
+import { walkCommand } from './walk'
 import type { Command } from './options'
 
 export const COMMANDS: Record<string, Command | undefined> = {
@@ -22,4 +25,7 @@ export const COMMANDS: Record<string, Command | undefined> = {
   proof: proofCommand,
   stage: stageCommand,
   runbook: runbookCommand,
+  here: hereCommand,
+  prove: proveCommand,
+  walk: walkCommand,
 }

@@ -39,6 +39,13 @@ async function main(argv: string[]): Promise<Output> {
         crew: { type: 'string' },
         start: { type: 'string' },
         ics: { type: 'string' },
+        quiet: { type: 'string' },
+        plan: { type: 'string' },
+        calibrate: { type: 'boolean' },
+        at: { type: 'string' },
+        outside: { type: 'string' },
+        host: { type: 'string', multiple: true },
+        interface: { type: 'string' },
       },
     })
     if (values.help) return { exitCode: 0, json: { usage: USAGE }, text: USAGE }

@@ -19,6 +19,13 @@ export interface Options {
   crew?: string | undefined
   start?: string | undefined
   ics?: string | undefined
+  quiet?: string | undefined
+  plan?: string | undefined
+  calibrate?: boolean | undefined
+  at?: string | undefined
+  outside?: string | undefined
+  host?: string[] | undefined
+  interface?: string | undefined
 }
 export type Command = (files: string[], options: Options) => Output | Promise<Output>
 

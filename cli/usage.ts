@@ -40,10 +40,27 @@ export const USAGE = `Yard Beacon on the command line. Prints JSON, or sentences
       waits is adopted each minute. --carton: everything as delivered. Exit 1 when something planned is not running.
 
   npm run -s beacon -- runbook PRESENT TARGET --laptop PLACE [--crew N] [--ics FILE] [--start MOMENT]
+                             [--quiet HOURS]
       From what is there to what is meant: the steps in an order that never cuts the laptop off, each proven, or why there
       is none; beside it what the order of the list would have cost. PLACE is a device and a port, such as switch:12.
       --crew: for 1, 2 or 3 people, how early they are through. --ics: the steps as a calendar, from MOMENT on.
+      --quiet 08:00-18:00: nothing is interrupted during these hours of any day.
       Exit 1 when no safe order was found, or the target fails its own requirements.
+
+  npm run -s beacon -- here [--plan FILE --at PLACE] [--outside ADDRESS] [--host NETWORK=ADDRESS]...
+                          [--interface NAME]
+      What this laptop is plugged into, read off itself. With a plan and a place of it, such as switch:12: whether that is
+      so, and what is reached from there; measured by ping. Only addresses of the plan are asked, helpers inside its
+      subnets (--host, a phone or a second laptop), and the one given as outside, which stands for the internet. Exit 1 when something is not as planned.
+
+  npm run -s beacon -- prove FILE
+      The fewest places to test from, so that every requirement and every VLAN on every cable is tried, the one that tries
+      the most first. Exit 1 when something is asked for that can be tried from nowhere.
+
+  npm run -s beacon -- walk FILE WALK.csv [--calibrate]
+      What may be claimed of each area from the levels read there. WALK.csv has x, y (metres of the chart), radio (an access
+      point by name or id), band, level (dBm; empty: not heard), and client and floor where they matter. --calibrate: what
+      the levels teach of slope, walls, radios and clients, with standard errors. Exit 1 when a claim fails.
 
 Exit codes: 0 all well · 1 it fails · 2 bad input
 `

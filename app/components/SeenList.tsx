@@ -17,6 +17,7 @@ export function SeenList({ seen, isRecord = false }: { seen: JudgedObservation[]
             <th>Seen</th>
             <th>Against the plan</th>
             <th>Where</th>
+            <th>How</th>
             <th>Who</th>
             <th>When</th>
             <th>Revision</th>
@@ -35,6 +36,7 @@ export function SeenList({ seen, isRecord = false }: { seen: JudgedObservation[]
                     : 'not as it must be'}
               </td>
               <td>{one.place || '–'}</td>
+              <td>{one.source === 'measured' ? 'measured here' : 'said by hand'}</td>
               <td>{one.who}</td>
               <td suppressHydrationWarning className="whitespace-nowrap">
                 {format(one.at, 'd MMM HH:mm')}

@@ -1,11 +1,13 @@
 import { useState } from 'react'
-import type { Seen } from '~/core/judge/proof'
+import { areaClaims, claimWords, USUAL_CLAIM } from '~/core/judge/proof'
+import type { Observation, Seen } from '~/core/judge/proof'
 import { SeenForm } from '../../components/SeenForm'
+import { Sourced } from '../../components/Sourced'
 import { NumberInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'
 
 /** Signal levels read where people stand, one for each area at a time. */
-export function LevelsSeen() {
+export function LevelsSeen({ observed }: { observed: readonly Observation[] }) {
   const { site } = useSite()
   const [levels, setLevels] = useState<Record<string, number | null>>({})
   if (site.areas.length === 0) return null
@@ -35,6 +37,19 @@ export function LevelsSeen() {
           ))}
         </div>
       </SeenForm>
+      <ul
+        className="mt-3 border-t border-line pt-2 text-[0.95rem]"
+        aria-label="What may be claimed of an area"
+      >
+        {areaClaims(site, observed).map((claim) => (
+          <li key={claim.areaId} className={claim.verdict.is === 'fail' ? 'font-semibold text-caution' : ''}>
+            <Sourced source="Exact binomial bound (Clopper and Pearson 1934), from these points alone: the forecast plays no part. Each at a spot of its own, spread over the area; read again at the same spot, the newest counts.">
+              {claim.name}
+            </Sourced>
+            : {claimWords(claim, USUAL_CLAIM)}
+          </li>
+        ))}
+      </ul>
     </section>
   )
 }

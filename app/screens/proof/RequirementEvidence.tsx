@@ -9,6 +9,7 @@ const STATE: Record<EvidenceState, string> = {
   proven: 'proven on this revision',
   contradicted: 'tried, and not as it must be',
   old: 'proven before; the plan has changed since',
+  unsure: 'asked, but nobody has seen that host answer anybody: its silence proves nothing',
   open: 'not tried',
 }
 
@@ -52,7 +53,9 @@ export function RequirementEvidence({ evidence }: { evidence: Evidence[] }) {
                   className={`caption block ${state === 'contradicted' ? 'font-semibold text-caution' : ''}`}
                 >
                   {STATE[state]}
-                  {by && state !== 'open' && `, by ${by.who}`}
+                  {by &&
+                    state !== 'open' &&
+                    `, ${by.source === 'measured' ? 'measured' : 'said'} by ${by.who}`}
                   {by && state === 'old' && `, revision ${by.revision}`}
                 </span>
               </span>

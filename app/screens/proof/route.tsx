@@ -4,11 +4,14 @@ import { SeenList } from '../../components/SeenList'
 import { StageHead } from '../../components/StageHead'
 import { observationsOf } from '../../server/proof/observations.server'
 import { doProof, proofsOf } from '../../server/proof/proof.server'
+import { stopsOf } from '../../server/proof/stops.server'
 import { AddressesSeen } from './AddressesSeen'
 import { ClientResults } from './ClientResults'
+import { HerePanel } from './HerePanel'
 import { LevelsSeen } from './LevelsSeen'
 import { RequirementEvidence } from './RequirementEvidence'
 import { RunClients } from './RunClients'
+import { StopList } from './StopList'
 import { ThroughputForm } from './ThroughputForm'
 import { ThroughputList } from './ThroughputList'
 import type { Route } from './+types/route'
@@ -16,6 +19,7 @@ import type { Route } from './+types/route'
 export const loader = ({ params }: Route.LoaderArgs) => ({
   ...proofsOf(params.siteId),
   observed: observationsOf(params.siteId),
+  stops: stopsOf(params.siteId),
 })
 
 export async function action({ params, request }: Route.ActionArgs) {
@@ -27,7 +31,7 @@ export async function action({ params, request }: Route.ActionArgs) {
 
 export default function Proof({ loaderData }: Route.ComponentProps) {
   const answer = useActionData<typeof action>()
-  const { clients, throughput, benchRuns, observed } = loaderData
+  const { clients, throughput, benchRuns, observed, stops } = loaderData
   return (
     <>
       <StageHead
@@ -41,13 +45,18 @@ export default function Proof({ loaderData }: Route.ComponentProps) {
       )}
       <div className="space-y-8">
         <section className="space-y-3">
+          <h2>This laptop, where it is now</h2>
+          <HerePanel />
+          <StopList stops={stops} />
+        </section>
+        <section className="space-y-3">
           <h2>Who reaches whom, tried</h2>
           <RequirementEvidence evidence={observed.evidence} />
         </section>
         <section className="space-y-3">
           <h2>Addresses and levels, read</h2>
           <AddressesSeen />
-          <LevelsSeen />
+          <LevelsSeen observed={observed.seen} />
         </section>
         <section className="space-y-3">
           <h2>Throughput</h2>

@@ -1,14 +1,22 @@
 import { contains, networkAround, subnetOrNull } from '../../network/addressing'
 import { attachmentOf } from '../../network/layer2'
 import { deviceOf, networkOf } from '../../plan'
-import type { Id, Requirement, Site } from '../../plan'
+import type { Id, Ip, Requirement, Site } from '../../plan'
 
-/** What somebody saw and says by hand. */
+/** What somebody saw and says by hand, or what the laptop measured. */
 export type Seen =
   | { kind: 'running'; deviceId: Id }
   /** The address that was read on a client there; null: it got none. */
-  | { kind: 'address'; attachmentId: string; ip: string | null }
-  | { kind: 'ping'; fromNetworkId: Id; to: Requirement['to']; answered: boolean }
+  | { kind: 'address'; attachmentId: string; ip: string | null; gateway?: Ip | null }
+  /** `ip`: the host that was asked, where it is known; `attachmentId`: from where. */
+  | {
+      kind: 'ping'
+      fromNetworkId: Id
+      to: Requirement['to']
+      answered: boolean
+      ip?: Ip
+      attachmentId?: string
+    }
   | { kind: 'level'; areaId: Id; rssiDbm: number }
   | { kind: 'signed' }
 
@@ -33,6 +41,10 @@ interface TestKind<S extends Seen> {
     running?: (seen: S) => Id
     requirement?: (seen: S, requirement: Pick<Requirement, 'fromNetworkId' | 'to'>) => boolean
     signature?: true
+    /** The host that was asked; undefined: it is not said. */
+    host?: (seen: S) => Ip | undefined
+    /** A host that answered somebody. */
+    alive?: (seen: S) => Ip | undefined
   }
 }
 
@@ -50,7 +62,7 @@ const TEST_KINDS: { [K in TestKindName]: TestKind<SeenOf<K>> } = {
     counts: { running: ({ deviceId }) => deviceId },
   },
   address: {
-    verdict: (site, { attachmentId, ip }) => addressVerdict(site, attachmentId, ip),
+    verdict: (site, seen) => addressVerdict(site, seen),
     lacks: (site, { attachmentId }) =>
       attachmentOf(site, attachmentId) ? null : { field: 'attachmentId', noun: 'place' },
     counts: {},
@@ -61,7 +73,11 @@ const TEST_KINDS: { [K in TestKindName]: TestKind<SeenOf<K>> } = {
       networkOf(site, fromNetworkId) && (to === 'internet' || networkOf(site, to.networkId))
         ? null
         : { field: 'to', noun: 'network' },
-    counts: { requirement: (seen, requirement) => isAbout(requirement, seen) },
+    counts: {
+      requirement: (seen, requirement) => isAbout(requirement, seen),
+      host: ({ ip }) => ip,
+      alive: ({ ip, answered }) => (answered ? ip : undefined),
+    },
   },
   level: {
     verdict: (site, { areaId, rssiDbm }) => {
@@ -86,7 +102,7 @@ const TEST_KINDS: { [K in TestKindName]: TestKind<SeenOf<K>> } = {
 export const testKindOf = <S extends Seen>({ kind }: S): TestKind<S> =>
   TEST_KINDS[kind] as unknown as TestKind<S>
 
-function addressVerdict(site: Site, attachmentId: string, ip: string | null): SeenVerdict {
+function addressVerdict(site: Site, { attachmentId, ip, gateway }: SeenOf<'address'>): SeenVerdict {
   const place = attachmentOf(site, attachmentId)
   const label = place?.label ?? 'a place that is not in the plan any more'
   const meant = networkOf(site, place?.networkId ?? null)
@@ -94,7 +110,9 @@ function addressVerdict(site: Site, attachmentId: string, ip: string | null): Se
   if (ip === null) return { says: `no address at ${label}`, ok: place ? false : null }
   const home = networkAround(site, ip)
   const where = home && home.id !== meant?.id ? `, an address of ${home.name}` : ''
-  return { says: `${ip} at ${label}${where}`, ok: subnet ? contains(subnet, ip) : null }
+  const wrongWay = gateway !== undefined && meant != null && gateway !== meant.gateway
+  const way = wrongWay ? `, with ${gateway ?? 'none'} for a gateway` : ''
+  return { says: `${ip} at ${label}${where}${way}`, ok: subnet ? contains(subnet, ip) && !wrongWay : null }
 }
 
 export const goalName = (site: Site, to: Requirement['to']): string =>
@@ -104,7 +122,7 @@ function pingVerdict(site: Site, seen: SeenOf<'ping'>): SeenVerdict {
   const from = networkOf(site, seen.fromNetworkId)?.name ?? 'a network that is gone'
   const asked = site.requirements.find((one) => isAbout(one, seen))?.strength
   return {
-    says: `ping from ${from} to ${goalName(site, seen.to)} ${seen.answered ? 'answered' : 'not answered'}`,
+    says: `ping from ${from} to ${goalName(site, seen.to)}${seen.ip === undefined ? '' : ` (${seen.ip})`} ${seen.answered ? 'answered' : 'not answered'}`,
     ok: asked === undefined || asked === 'may' ? null : seen.answered === (asked === 'must'),
   }
 }

@@ -1,0 +1,46 @@
+import type { HereTests } from '~/core/judge/proof'
+import { TextInput } from '../../components/inputs'
+
+interface Props {
+  needs: HereTests['needs']
+  outside: string
+  onOutside: (ip: string) => void
+  helpers: Record<string, string>
+  onHelper: (networkId: string, ip: string) => void
+}
+
+/** Where the plan has nobody who could answer: who else is there. */
+export function HereNeeds({ needs, outside, onOutside, helpers, onHelper }: Props) {
+  if (needs.length === 0) return null
+  return (
+    <fieldset className="space-y-2">
+      <legend className="text-[0.95rem] text-soft">
+        A gateway that answers proves nothing of what is behind it: a host is needed there. In these the plan
+        has none; a second laptop or a phone will do.
+      </legend>
+      <div className="grid gap-3 sm:grid-cols-2 @4xl:grid-cols-4">
+        {needs.map(({ to, name, strength }) =>
+          to === 'internet' ? (
+            <TextInput
+              key="internet"
+              label="An address outside"
+              path="outside"
+              mono
+              value={outside}
+              onChange={onOutside}
+            />
+          ) : (
+            <TextInput
+              key={to.networkId}
+              label={`In ${name}, ${strength === 'must' ? 'must' : 'must not'} answer`}
+              path={`helpers.${to.networkId}`}
+              mono
+              value={helpers[to.networkId] ?? ''}
+              onChange={(ip) => onHelper(to.networkId, ip)}
+            />
+          ),
+        )}
+      </div>
+    </fieldset>
+  )
+}

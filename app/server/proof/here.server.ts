@@ -1,0 +1,96 @@
+import { checksHere, testsHere } from '~/core/judge/proof'
+import type { HereCheck, HereResult, Seen } from '~/core/judge/proof'
+import { bad, good } from '~/core/lib/outcome'
+import type { Outcome } from '~/core/lib/outcome'
+import type { Here } from '~/core/network/here'
+import { attachmentOf } from '~/core/network/layer2'
+import type { Site } from '~/core/plan'
+import { askHost, interfacesHere, readHere } from '~/field/laptop'
+import type { HereRequest } from '~/schema/here'
+import { siteOr404 } from '../derived/siteState.server'
+import { store } from '../sites/store.server'
+
+export interface Looked {
+  /** Names of those that may be the one. */
+  interfaces: string[]
+  here: Here
+  checks: HereCheck[]
+}
+
+export type HereAnswer = Looked | { result: HereResult }
+
+/** Reads what this laptop is plugged into, or asks one host from there. Only what the plan names is ever asked. */
+export async function doHere(siteId: string, request: HereRequest): Promise<Outcome<HereAnswer>> {
+  return request.kind === 'ask' ? ask(siteId, request) : look(siteId, request)
+}
+
+async function look(
+  siteId: string,
+  { attachmentId, interfaceName, who, kind }: Extract<HereRequest, { kind: 'look' | 'keep' }>,
+): Promise<Outcome<Looked>> {
+  const { site } = siteOr404(siteId)
+  const [all, here] = [await interfacesHere(), await readHere(interfaceName)]
+  if (!all.ok) return all
+  if (!here.ok) return here
+  const checks = checksHere(site, attachmentId, here.value)
+  if (!checks)
+    return bad({
+      path: ['attachmentId'],
+      code: 'reference.unknown',
+      message: 'That place is not in the plan any more. Choose where the laptop is.',
+    })
+  const { ip, gateway } = here.value
+  if (kind === 'keep') keep(siteId, who, attachmentId, { kind: 'address', attachmentId, ip, gateway })
+  return good({ interfaces: all.value.map(({ name }) => name), here: here.value, checks })
+}
+
+async function ask(
+  siteId: string,
+  { attachmentId, interfaceName, testId, outside, helpers, who }: Extract<HereRequest, { kind: 'ask' }>,
+): Promise<Outcome<{ result: HereResult }>> {
+  const { site } = siteOr404(siteId)
+  const tests = testsHere(site, attachmentId, { outside, helpers })
+  if (!tests.ok) return tests
+  const test = tests.value.tests.find(({ id }) => id === testId)
+  if (!test)
+    return bad({
+      path: ['testId'],
+      code: 'here.unknown',
+      message: 'That host is not asked from here any more: the plan has changed. Begin again.',
+    })
+  const result: HereResult = { ...test, ...(await askHost(test.ip)) }
+  const { to, ip, answered } = result
+  if (to !== null && (await isWhereItIsSaid(site, attachmentId, interfaceName)))
+    keep(siteId, who, attachmentId, {
+      kind: 'ping',
+      fromNetworkId: tests.value.networkId,
+      to,
+      answered,
+      ip,
+      attachmentId,
+    })
+  return good({ result })
+}
+
+/** With an address of another network the laptop does not speak for that of its place: what it meets there is no evidence. */
+async function isWhereItIsSaid(
+  site: Site,
+  attachmentId: string,
+  interfaceName: string | null,
+): Promise<boolean> {
+  const here = await readHere(interfaceName)
+  const checks = here.ok ? checksHere(site, attachmentId, here.value) : null
+  return checks?.find(({ what }) => what === 'address')?.ok !== false && checks !== null
+}
+
+function keep(siteId: string, who: string, attachmentId: string, seen: Seen): void {
+  const { site, revision } = siteOr404(siteId)
+  const place = attachmentOf(site, attachmentId)?.label ?? ''
+  store().observations.add(siteId, {
+    revision,
+    who: who || 'somebody',
+    place,
+    source: 'measured',
+    seen: [seen],
+  })
+}

@@ -1,0 +1,4 @@
+export * from './ipJson'
+export * from './iwText'
+export * from './lldpJson'
+export * from './pingText'

@@ -1,0 +1,85 @@
+import loadHighs from 'highs'
+import { boatyard, demoYard, yard } from '~/tests/kit/yard'
+import { seededRandom } from '../../lib/random'
+import { solveWith } from '../../lib/solver'
+import { attachmentsOf } from '../../network/layer2'
+import { planTwin } from '../../radio/backhaul'
+import { fewestStops } from './fewest'
+import type { Stop } from './fewest'
+
+const solver = async () => solveWith(await loadHighs())
+const thingsOf = ({ requirementIds, crossings }: Stop) => [...requirementIds, ...crossings]
+
+test.each([
+  ['the boatyard', boatyard],
+  ['the demo', demoYard],
+])('%s: nothing that any place would show is left out, and no stop is for nothing', async (_name, make) => {
+  const site = make()
+  const twin = planTwin(site)
+  const solve = await solver()
+  const { stops, isLeast, bound, nowhere, provenAfter, requirements } = fewestStops(site, twin, solve)
+  expect([isLeast, bound]).toEqual([true, stops.length])
+  expect(provenAfter.at(-1)).toBe(requirements - nowhere.length)
+  expect(stops.length).toBeLessThan(attachmentsOf(site).length)
+  const all = new Set(stops.flatMap(thingsOf))
+  for (const one of stops) {
+    const others = new Set(stops.filter((stop) => stop !== one).flatMap(thingsOf))
+    expect([...all].some((thing) => !others.has(thing))).toBe(true)
+  }
+})
+
+test('as few as trying every set of places finds, on small sites', async () => {
+  const solve = await solver()
+  const sizes = new Set<number>()
+  for (let seed = 0; seed < 30; seed++) {
+    // The chandlery with some of its SSIDs and sockets, and some of what is asked for.
+    const random = seededRandom(seed)
+    const some = <T>(list: T[]): T[] => list.filter(() => random() < 0.5)
+    const base = yard()
+    const site = {
+      ...base,
+      ssids: some(base.ssids),
+      requirements: some(
+        base.networks.map(({ id }) => ({
+          id: `r-${id}`,
+          fromNetworkId: id,
+          to: 'internet' as const,
+          strength: 'must' as const,
+        })),
+      ),
+    }
+    const twin = planTwin(site)
+    const { stops } = fewestStops(site, twin, solve)
+    // Each place by itself, as the same sum gives it for a site where it is the only way.
+    const every = attachmentsOf(site).flatMap((at) => {
+      const one = fewestStops({ ...site }, twin, () => ({
+        status: 'none',
+        values: [],
+        objective: 0,
+        bound: 0,
+      }))
+      return one.stops.filter(({ attachmentId }) => attachmentId === at.id)
+    })
+    if (every.length === 0 || every.length > 14) continue
+    const goal = new Set(every.flatMap(thingsOf)).size
+    let least = every.length
+    for (let mask = 1; mask < 1 << every.length; mask++) {
+      const set = every.filter((_stop, i) => mask & (1 << i))
+      if (set.length < least && new Set(set.flatMap(thingsOf)).size === goal) least = set.length
+    }
+    expect([seed, stops.length]).toEqual([seed, least])
+    sizes.add(least)
+  }
+  expect(sizes.size).toBeGreaterThan(1)
+})
+
+test('nothing is asked for, and nobody can attach: no stop', async () => {
+  const empty = { ...boatyard(), requirements: [], devices: [], links: [], ssids: [], groups: [] }
+  expect(fewestStops(empty, planTwin(empty), await solver())).toMatchObject({
+    stops: [],
+    isLeast: true,
+    provenAfter: [],
+  })
+  const gone = { ...boatyard(), devices: [], links: [] }
+  expect(fewestStops(gone, planTwin(gone), await solver()).nowhere.length).toBeGreaterThan(5)
+})

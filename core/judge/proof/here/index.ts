@@ -1,0 +1,4 @@
+export * from './checks'
+export * from './tests'
+export * from './types'
+export * from './results'

@@ -1,0 +1,2 @@
+export * from './calibrate'
+export type { Term } from './terms'

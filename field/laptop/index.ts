@@ -1,0 +1,6 @@
+export { askAll } from './askAll'
+export { askHost } from './askHost'
+export type { Asked } from './askHost'
+export { interfaceMeant, interfacesHere, readHere } from './readHere'
+export { PROGRAMS, runHere } from './tools'
+export type { Program, Run, Said } from './tools'
