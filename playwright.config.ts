@@ -37,6 +37,8 @@ export default defineConfig({
   webServer: {
     command: `node scripts/serve.mjs --port ${PORT} --data ${process.env.YARD_BEACON_TEST_DATA}`,
     url: `http://127.0.0.1:${PORT}/`,
+    // The laptop's programs are stood in for: no test sends anything into a network.
+    env: { PATH: `${join(import.meta.dirname, 'tests', 'e2e', 'standIn')}:${process.env.PATH ?? ''}` },
     reuseExistingServer: false,
     stdout: 'ignore',
   },

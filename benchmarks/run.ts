@@ -13,6 +13,7 @@ import { openDatabase, storeOn } from '~/store'
 import { benchGround } from './ground'
 import { benchBackhaul } from './backhaul'
 import { benchHelpers } from './helpers'
+import { benchProof } from './proof'
 import { benchRunbook } from './runbook'
 import { benchStaging } from './staging'
 import { grownYard } from './grownYard'
@@ -130,3 +131,6 @@ benchStaging(row)
 console.log('')
 row('runbook', 'changes', 'steps', 'states', 'order', 'rehearsal', 'shows')
 benchRunbook(row)
+
+console.log('\nproof: a calibration, and the fewest stops')
+await benchProof(row)

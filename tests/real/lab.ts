@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ipText, subnetOrNull } from '~/core/network/addressing'
@@ -17,11 +17,19 @@ import type { OpenVswitch } from './openVswitch'
 import { ovsSite } from './ovsSite'
 import type { OvsSite } from './ovsSite'
 import { must } from './programs'
+import { myTurn } from './turn'
 
 /** The world outside: the provider's side of the feed, and one address that stands for the internet. */
 const PROVIDER = '203.0.113.1'
 const FEED = '203.0.113.2/24'
 export const INTERNET = '198.51.100.10'
+
+interface Wishes {
+  everybody: boolean
+  /** Only these places have somebody. */
+  only: readonly Place[] | null
+  hurries: boolean
+}
 
 /**
  * A site brought up for real: its switches as Open vSwitch bridges in user space, its routers as network namespaces that
@@ -36,20 +44,30 @@ export class Lab {
   private readonly hosts = new Map<string, string>()
   private readonly leaseScript = this.file('lease.sh', LEASE_SCRIPT)
   private ovs!: OpenVswitch
-  private made!: OvsSite
+  private made: OvsSite = { commands: [], bridges: [], portNames: new Map(), bridgeOf: new Map() }
+  private endTurn: () => void = () => undefined
   readonly twin: Twin
 
   private constructor(
     readonly site: Site,
     private readonly everybody: boolean,
+    private readonly hurries: boolean,
+    private readonly only: readonly Place[] | null,
   ) {
     this.twin = twinOf(site)
     this.fabric = buildFabric(site)
   }
 
-  /** `everybody`: each place and each host of the plan is brought up; else one at each end of each network. */
-  static async of(site: Site, { everybody }: { everybody: boolean } = { everybody: false }): Promise<Lab> {
-    const lab = new Lab(site, everybody)
+  /**
+   * `everybody`: each place and each host of the plan is brought up; else one at each end of each network. `hurries`: false: the
+   * planned address servers answer late, so that whoever else is there is first.
+   */
+  static async of(
+    site: Site,
+    { everybody = false, hurries = true, only = null }: Partial<Wishes> = {},
+  ): Promise<Lab> {
+    const lab = new Lab(site, everybody, hurries, only)
+    lab.endTurn = await myTurn()
     try {
       await lab.up()
     } catch (error) {
@@ -93,6 +111,8 @@ export class Lab {
     const space = `${this.prefix}${name}`
     must('ip', ['netns', 'add', space])
     this.spaces.push(space)
+    mkdirSync(ownFiles(space), { recursive: true })
+    writeFileSync(join(ownFiles(space), 'resolv.conf'), '')
     must('ip', ['-n', space, 'link', 'set', 'lo', 'up'])
     return space
   }
@@ -159,7 +179,11 @@ export class Lab {
     const rules = this.file(`${device.id}.nft`, nftablesRuleset(this.site, device))
     must('ip', ['netns', 'exec', space, 'nft', '-f', rules])
     if (device.kind === 'router') await this.lease(space, UPLINK, 4)
-    await this.dnsmasq(space, device.id, dnsmasqConf(this.site, device))
+    await this.dnsmasq(
+      space,
+      device.id,
+      `${dnsmasqConf(this.site, device)}${this.hurries ? '' : 'dhcp-reply-delay=2\n'}`,
+    )
   }
 
   /** Starts an address server and waits until it listens. */
@@ -209,7 +233,8 @@ export class Lab {
   }
 
   /** Every place that the twin asks from or to. */
-  private hostPlaces(): Place[] {
+  private hostPlaces(): readonly Place[] {
+    if (this.only) return this.only
     const places = new Map<string, Place>()
     const add = (place: Place | undefined) => place && places.set(placeKey(place), place)
     for (const place of this.sources().map((attachment) => attachment.place)) add(place)
@@ -270,7 +295,7 @@ export class Lab {
    * A real DHCP client takes a lease; no answer leaves the host without an address. A busy machine may lose a question, so
    * who got nothing asks again; a router more often, since everybody behind it needs the answer.
    */
-  private async lease(space: string, name: string, times = 2): Promise<void> {
+  private async lease(space: string, name: string, times = 3): Promise<void> {
     for (let asked = 0; asked < times; asked++) {
       const ip = await this.asked(space, name)
       if (ip === null) continue
@@ -284,7 +309,7 @@ export class Lab {
     await run(
       'ip',
       [
-        ...['netns', 'exec', space, 'env', `TOLD=${told}`],
+        ...['netns', 'exec', space, 'env', `TOLD=${told}`, `SERVERS=${join(ownFiles(space), 'resolv.conf')}`],
         ...['udhcpc', '-f', '-n', '-q', '-t', '4', '-T', '1', '-i', name, '-s', this.leaseScript],
       ],
       true,
@@ -300,6 +325,12 @@ export class Lab {
     const space = this.spaceAt(from)
     if (!space || ip === null || !this.addresses.has(space)) return false
     return run('ip', ['netns', 'exec', space, 'ping', '-q', '-c', '2', '-i', '0.3', '-W', '1', ip], true)
+  }
+
+  /** A busy machine may have lost the client's questions: who has no address asks once more. */
+  async askAgain(place: Place): Promise<void> {
+    const space = this.spaceAt(place)
+    if (space && !this.addresses.has(space)) await this.lease(space, 'eth0')
   }
 
   /** Of these addresses those that answer a ping sent from a place; all are asked at once. */
@@ -323,19 +354,30 @@ export class Lab {
   }
 
   async down(): Promise<void> {
-    for (const daemon of this.daemons) daemon.kill('SIGTERM')
-    await this.ovs?.stop()
-    for (const space of this.spaces) await run('ip', ['netns', 'del', space], true)
-    for (const port of this.plugged) await run('ip', ['link', 'del', port], true)
-    rmSync(this.folder, { recursive: true, force: true })
+    try {
+      for (const daemon of this.daemons) daemon.kill('SIGTERM')
+      await this.ovs?.stop()
+      for (const space of this.spaces) {
+        await run('ip', ['netns', 'del', space], true)
+        rmSync(ownFiles(space), { recursive: true, force: true })
+      }
+      for (const name of [...this.plugged, ...this.made.bridges]) await run('ip', ['link', 'del', name], true)
+      rmSync(this.folder, { recursive: true, force: true })
+    } finally {
+      this.endTurn()
+    }
   }
 }
+
+/** Files that are a namespace's own; the others it shares with the machine. */
+const ownFiles = (space: string): string => join('/etc/netns', space)
 
 const LEASE_SCRIPT = `#!/bin/sh
 [ "$1" = bound ] || [ "$1" = renew ] || exit 0
 ip addr flush dev "$interface"
 ip addr add "$ip/\${mask:-24}" dev "$interface"
 for gateway in $router; do ip route replace default via "$gateway"; break; done
+for server in $dns; do echo "nameserver $server"; done > "$SERVERS"
 echo "$ip" > "$TOLD"
 `
 
