@@ -29,6 +29,8 @@ interface Wishes {
   /** Only these places have somebody. */
   only: readonly Place[] | null
   hurries: boolean
+  /** How often a client asks for a lease before it has none. */
+  asks: number
 }
 
 /**
@@ -53,6 +55,7 @@ export class Lab {
     private readonly everybody: boolean,
     private readonly hurries: boolean,
     private readonly only: readonly Place[] | null,
+    private readonly asks: number,
   ) {
     this.twin = twinOf(site)
     this.fabric = buildFabric(site)
@@ -64,9 +67,9 @@ export class Lab {
    */
   static async of(
     site: Site,
-    { everybody = false, hurries = true, only = null }: Partial<Wishes> = {},
+    { everybody = false, hurries = true, only = null, asks = 3 }: Partial<Wishes> = {},
   ): Promise<Lab> {
-    const lab = new Lab(site, everybody, hurries, only)
+    const lab = new Lab(site, everybody, hurries, only, asks)
     lab.endTurn = await myTurn()
     try {
       await lab.up()
@@ -288,14 +291,14 @@ export class Lab {
   private readonly addresses = new Map<string, string>()
 
   private async address(space: string): Promise<void> {
-    if (!this.addresses.has(space)) await this.lease(space, 'eth0')
+    if (!this.addresses.has(space)) await this.lease(space, 'eth0', this.asks)
   }
 
   /**
    * A real DHCP client takes a lease; no answer leaves the host without an address. A busy machine may lose a question, so
    * who got nothing asks again; a router more often, since everybody behind it needs the answer.
    */
-  private async lease(space: string, name: string, times = 3): Promise<void> {
+  private async lease(space: string, name: string, times: number): Promise<void> {
     for (let asked = 0; asked < times; asked++) {
       const ip = await this.asked(space, name)
       if (ip === null) continue
@@ -330,7 +333,7 @@ export class Lab {
   /** A busy machine may have lost the client's questions: who has no address asks once more. */
   async askAgain(place: Place): Promise<void> {
     const space = this.spaceAt(place)
-    if (space && !this.addresses.has(space)) await this.lease(space, 'eth0')
+    if (space && !this.addresses.has(space)) await this.lease(space, 'eth0', this.asks)
   }
 
   /** Of these addresses those that answer a ping sent from a place; all are asked at once. */

@@ -106,7 +106,7 @@ testReal(
   async () => {
     expect(await failing(boatyard())).toEqual([])
   },
-  120_000,
+  600_000,
 )
 
 const FAULTS: [string, Site, RegExp[], boolean?][] = [
@@ -172,5 +172,5 @@ for (const [name, site, only, hurries] of FAULTS)
       expect(odd.length).toBeGreaterThan(0)
       expect(odd.filter((row) => !only.some((pattern) => pattern.test(row)))).toEqual([])
     },
-    120_000,
+    600_000,
   )

@@ -210,5 +210,5 @@ for (const [name, site] of PLANTED)
         await lab.down()
       }
     },
-    120_000,
+    600_000,
   )
