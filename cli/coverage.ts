@@ -1,4 +1,4 @@
-import { areaReports } from '~/core/radio/coverage'
+import { areaReports, sigmaDbOf } from '~/core/radio/coverage'
 import { oneFile } from './options'
 import { badInput } from './output'
 import type { Output } from './output'
@@ -30,7 +30,8 @@ export const coverageCommand = (files: string[]): Output =>
       fastEnoughPercent: percent(share.fastEnough),
       servedBy: share.servedBy,
     }))
-    const { confidencePercent, sigmaDb } = site.value.ground
+    const { confidencePercent } = site.value.ground
+    const sigmaDb = sigmaDbOf(site.value.ground)
     return {
       exitCode: rows.every(({ surePercent }) => surePercent >= confidencePercent) ? 0 : 1,
       json: { site: site.value.name, confidencePercent, sigmaDb, areas: rows },

@@ -30,7 +30,7 @@ export function walkCommand(files: string[], options: Options): Output {
         message: `No reading is of a radio that the plan has on the chart; not known: ${unknown.join('; ') || 'all'}.`,
       },
     ])
-  const learned = options.calibrate === true ? calibrate(predicted) : null
+  const learned = options.calibrate === true ? calibrate(site.value, walk.value) : null
   if (options.calibrate === true && learned === null)
     return badInput([
       {

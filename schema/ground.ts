@@ -8,7 +8,7 @@ import { recordSchema } from './recordSchema'
 const MOST_M = 20_000
 const metres = (least = -MOST_M) => Joi.number().min(least).max(MOST_M)
 export const band = () => choice('2.4', '5', '6')
-const point = () => Joi.array().ordered(metres().required(), metres().required()).length(2)
+export const point = () => Joi.array().ordered(metres().required(), metres().required()).length(2)
 export const outline = () => Joi.array().items(point()).min(3).max(2000)
 const material = () => choice(...MATERIAL_IDS)
 const thickness = () => Joi.number().min(0).max(5000)
@@ -140,10 +140,37 @@ const origin = Joi.object({
   bearingDeg: degrees(-360, 360),
 })
 
+const propagationModel = () => choice('byPlace', 'multiWall', 'powerLaw', 'siteGeneral', 'freeSpace')
+const off = (most: number) => Joi.number().min(-most).max(most).required()
+const learned = Joi.object({
+  learnedAt: Joi.string()
+    .pattern(/^\d{4}-\d\d-\d\dT[\d:.]{5,12}Z$/, 'moment, such as 2026-05-04T09:30:00Z')
+    .required(),
+  model: propagationModel().required(),
+  readings: Joi.number().integer().min(2).max(1_000_000).required(),
+  sigmaDb: Joi.number().min(0).max(30).required(),
+  slopes: Joi.object({ clear: off(5), behindWalls: off(5) }).required(),
+  losses: Joi.array()
+    .items(
+      Joi.object({
+        what: choice('wall', 'slab', 'obstacle').required(),
+        name: Joi.string().max(300).required(),
+        band: band().required(),
+        byDb: off(200),
+      }),
+    )
+    .max(1000)
+    .required(),
+  offsets: Joi.array()
+    .items(Joi.object({ deviceId: id().required(), band: band().required(), byDb: off(60) }))
+    .max(10_000)
+    .required(),
+})
+
 const D = DEFAULT_GROUND
 export const ground = Joi.object({
   units: choice('m', 'ft').default(D.units),
-  model: choice('byPlace', 'multiWall', 'powerLaw', 'siteGeneral', 'freeSpace').default(D.model),
+  model: propagationModel().default(D.model),
   sigmaDb: Joi.number().min(0).max(20).default(D.sigmaDb),
   confidencePercent: Joi.number().min(50).max(99.9).default(D.confidencePercent),
   clientEirpDbm: Joi.number().min(-10).max(36).default(D.clientEirpDbm),
@@ -153,4 +180,5 @@ export const ground = Joi.object({
   channelPlan24: choice('1-6-11', '1-5-9-13').default(D.channelPlan24),
   exposureLimitWPerM2: Joi.number().min(0.01).max(100).default(D.exposureLimitWPerM2),
   origin: origin.allow(null).default(null),
+  learned: learned.allow(null).default(null),
 })

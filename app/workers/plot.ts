@@ -6,6 +6,7 @@ import {
   overNoise,
   overNoiseAndOthers,
   served,
+  sigmaDbOf,
 } from '~/core/radio/coverage'
 import type { Served } from '~/core/radio/coverage'
 import { marginDb } from '~/core/radio/propagation'
@@ -57,7 +58,7 @@ function valuesOf(order: PlotOrder, layers: Float32Array[], all: Served, ratio: 
 
 /** Where an area's need is not met with the asked confidence. */
 function hatcheds({ grid, areas, ground }: PlotOrder, { signal }: Served): Plot['hatcheds'] {
-  const margin = marginDb(ground.sigmaDb, ground.confidencePercent)
+  const margin = marginDb(sigmaDbOf(ground), ground.confidencePercent)
   const short = new Float32Array(grid.columns * grid.rows)
   for (const area of areas)
     for (const cell of cellsWithin(grid, area.outline))

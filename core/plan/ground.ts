@@ -159,6 +159,23 @@ export interface Neighbour {
 export type PropagationModel = 'byPlace' | 'multiWall' | 'powerLaw' | 'siteGeneral' | 'freeSpace'
 
 /** How the chart is worked out. */
+/** What a walk taught of this site's radio: how far it is off what is planned, on top of the model that it was learned with. */
+export interface RadioModel {
+  /** ISO 8601. */
+  learnedAt: string
+  /** The model that these differences belong to. */
+  model: PropagationModel
+  readings: number
+  /** Spread of one reading about it, dB; takes the place of the assumed one. */
+  sigmaDb: number
+  /** Added to the exponent n of 10·n·log d. */
+  slopes: { clear: number; behindWalls: number }
+  /** Added to what a wall, a slab (dB) or an obstacle (dB/m) costs, by what it is called and the band; none costs less than nothing. */
+  losses: { what: 'wall' | 'slab' | 'obstacle'; name: string; band: Band; byDb: number }[]
+  /** Added to every level of a radio. */
+  offsets: { deviceId: Id; band: Band; byDb: number }[]
+}
+
 export interface GroundSettings {
   units: 'm' | 'ft'
   model: PropagationModel
@@ -175,6 +192,8 @@ export interface GroundSettings {
   exposureLimitWPerM2: number
   /** What the plan's zero is on the globe, for GeoJSON. */
   origin: { latitudeDeg: number; longitudeDeg: number; bearingDeg: number } | null
+  /** What the chart, areas, links and soundings are worked out with beside the plan; null: the plan alone. */
+  learned: RadioModel | null
 }
 
 export const DEFAULT_GROUND: GroundSettings = {
@@ -189,4 +208,5 @@ export const DEFAULT_GROUND: GroundSettings = {
   channelPlan24: '1-6-11',
   exposureLimitWPerM2: 10,
   origin: null,
+  learned: null,
 }

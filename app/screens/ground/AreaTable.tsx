@@ -1,4 +1,4 @@
-import { neededPhyMbps } from '~/core/radio/coverage'
+import { neededPhyMbps, sigmaDbOf } from '~/core/radio/coverage'
 import type { AreaShare } from '~/core/radio/coverage'
 import { areaClients } from '~/core/plan'
 import type { GroundSettings, Site } from '~/core/plan'
@@ -98,7 +98,7 @@ function ConfidentShare({ share, need, ground }: { share: AreaShare; need: numbe
       formula="cells with level − z σ ≥ need ÷ all cells"
       inputs={[
         { name: 'need', value: `${need} dBm` },
-        { name: 'σ', value: `${ground.sigmaDb} dB` },
+        { name: 'σ', value: `${sigmaDbOf(ground)} dB` },
         { name: 'sure', value: `${ground.confidencePercent} %` },
         { name: 'cells', value: `${share.cells}, ${share.areaM2.toFixed(0)} m²` },
         { name: 'weakest', value: share.weakest ? `${share.weakest.dbm.toFixed(0)} dBm` : '–' },

@@ -1,4 +1,4 @@
-import { heardAt } from '~/core/radio/coverage'
+import { heardAt, sigmaDbOf } from '~/core/radio/coverage'
 import type { PlannedRadio } from '~/core/radio/coverage'
 import { lengthText } from '~/core/plan/drawing'
 import { rateIndex, rateMbps, signalPercent } from '~/core/radio/propagation'
@@ -58,7 +58,7 @@ export function SignalCard({
         {second && `Next: ${second.radio.device.name}, ${second.dbm.toFixed(0)} dBm.`}
       </p>
       <p className="caption">
-        Free space ITU-R P.525, walls P.2040, edges P.526, rates IEEE 802.11; ± {site.ground.sigmaDb} dB
+        Free space ITU-R P.525, walls P.2040, edges P.526, rates IEEE 802.11; ± {sigmaDbOf(site.ground)} dB
       </p>
     </div>
   )

@@ -126,6 +126,7 @@ function requestFor(site: Site, level: Level, band: Band, reading: Reading, time
         radio.position,
         { ...radio.antenna, id: '', name: '' },
         site.ground.model,
+        site.ground.learned,
         grid,
       ]),
       sceneKey: key,
@@ -164,6 +165,6 @@ function numberOf(list: object): number {
 }
 
 const sceneKey = (site: Site, band: Band): string =>
-  [band, site.walls, site.obstacles, site.buildings, site.levels]
+  [band, site.walls, site.obstacles, site.buildings, site.levels, site.ground.learned ?? 'as planned']
     .map((part) => (typeof part === 'string' ? part : numberOf(part)))
     .join('/')

@@ -6,6 +6,7 @@ import { STAGES, nextStep, stageProgress } from '~/core/guide/order'
 import type { NextStep, Observed } from '~/core/guide/order'
 import { evidenceFor, isSigned, seenRunning } from '~/core/judge/proof'
 import type { Stage } from '~/core/judge/findings'
+import type { Site } from '~/core/plan'
 import type { SiteState } from '~/store'
 import { evaluated } from './evaluated.server'
 import { areasMet } from './areasMet.server'
@@ -20,6 +21,21 @@ export function siteOr404(siteId: string): SiteState {
   return state
 }
 
+const MOST_PLANS = 24
+const plans = new Map<string, Site | null>()
+
+/** Plans of earlier revisions: evidence that was met on one is looked at again. */
+export const plansOf =
+  (siteId: string) =>
+  (revision: number): Site | null => {
+    const key = `${siteId} ${revision}`
+    const made = plans.has(key) ? (plans.get(key) ?? null) : store().edits.at(siteId, revision)
+    plans.delete(key)
+    plans.set(key, made)
+    for (const [oldest] of plans) if (plans.size > MOST_PLANS) plans.delete(oldest)
+    return made
+  }
+
 /** Everything the frame around every stage shows. Derived afresh from the plan each time. */
 export function siteFrame(siteId: string, search: URLSearchParams) {
   const state = siteOr404(siteId)
@@ -27,7 +43,7 @@ export function siteFrame(siteId: string, search: URLSearchParams) {
   const { twin, findings: found } = evaluated(site)
   const { edits, log, observations } = store()
   const seen = observations.ofSite(siteId)
-  const evidence = evidenceFor(site, revision, seen)
+  const evidence = evidenceFor(site, revision, seen, plansOf(siteId))
   const progress = stageProgress(site, found, {
     running: seenRunning(site, seen),
     asked: evidence.length,

@@ -5,7 +5,7 @@ import { evidenceFor, seenRunning, testKindOf, verdictOn } from '~/core/judge/pr
 import type { Evidence, Observation, Seen, SeenVerdict } from '~/core/judge/proof'
 import type { Site } from '~/core/plan'
 import { readSaid } from '~/schema/observations'
-import { siteOr404 } from '../derived/siteState.server'
+import { plansOf, siteOr404 } from '../derived/siteState.server'
 import { store } from '../sites/store.server'
 
 export type JudgedObservation = Observation & { verdict: SeenVerdict }
@@ -16,7 +16,7 @@ export function observationsOf(siteId: string): { seen: JudgedObservation[]; evi
   const seen = store().observations.ofSite(siteId)
   return {
     seen: seen.map((one) => ({ ...one, verdict: verdictOn(site, one) })),
-    evidence: evidenceFor(site, revision, seen),
+    evidence: evidenceFor(site, revision, seen, plansOf(siteId)),
   }
 }
 

@@ -1,5 +1,6 @@
 import { deviceOf, networkOf } from '../../plan'
 import type { Id, Ip, Requirement, Site } from '../../plan'
+import { changedFor } from './depends'
 import { goalName, testKindOf } from './testKinds'
 import type { Seen, SeenVerdict } from './testKinds'
 
@@ -20,7 +21,8 @@ export const verdictOn = (site: Site, { seen, who }: Pick<Observation, 'seen' | 
   testKindOf(seen).verdict(site, seen, who)
 
 /**
- * proven: what was tried on this revision is as it must be · contradicted: something is not · old: it was proven, on an earlier revision ·
+ * proven: what was tried is as it must be, on this revision or on one since which nothing has changed that it rests on · contradicted:
+ * something is not · old: it was proven, and something has changed since ·
  * unsure: only hosts were asked that nobody ever heard, so that their silence proves nothing · open: nobody has tried.
  */
 export type EvidenceState = 'proven' | 'contradicted' | 'old' | 'unsure' | 'open'
@@ -32,12 +34,28 @@ export interface Evidence {
   state: EvidenceState
   /** The observation it rests on. */
   by: Observation | null
+  /** What has changed since, of all that it rests on, in words. */
+  changed: string[]
 }
 
-/** What is asked for and must or must not hold, each with its evidence. What merely may be needs none. */
-export function evidenceFor(site: Site, revision: number, observations: readonly Observation[]): Evidence[] {
+/**
+ * What is asked for and must or must not hold, each with its evidence. What merely may be needs none. `planAt` gives the plan of a
+ * revision, so that what was shown on an earlier one is looked at again; without it only this revision counts.
+ */
+export function evidenceFor(
+  site: Site,
+  revision: number,
+  observations: readonly Observation[],
+  planAt: (revision: number) => Site | null = () => null,
+): Evidence[] {
   const newest = [...observations].sort((a, b) => b.at.localeCompare(a.at))
   const alive = new Set(newest.flatMap(({ seen }) => testKindOf(seen).counts.alive?.(seen) ?? []))
+  const since = ({ seen, revision: then }: Observation): string[] => {
+    if (then === revision) return []
+    const plan = planAt(then)
+    const tried = testKindOf(seen).counts.tried?.(seen)
+    return plan && tried ? changedFor(tried, plan, site) : ['the plan']
+  }
   return site.requirements
     .filter(({ strength }) => strength !== 'may')
     .map((requirement) => {
@@ -46,7 +64,7 @@ export function evidenceFor(site: Site, revision: number, observations: readonly
         requirement,
         fromName: networkOf(site, requirement.fromNetworkId)?.name ?? '',
         toName: goalName(site, requirement.to),
-        ...stateOf(newestOfEach(about), revision, (one) => weigh(site, one, alive)),
+        ...stateOf(newestOfEach(about), (one) => weigh(site, one, alive), since),
       }
     })
 }
@@ -71,19 +89,21 @@ function weigh(site: Site, one: Observation, alive: ReadonlySet<Ip>): Weight {
 
 function stateOf(
   tried: readonly Observation[],
-  revision: number,
   weightOf: (one: Observation) => Weight,
-): Pick<Evidence, 'state' | 'by'> {
-  const now = tried.filter((one) => one.revision === revision)
+  since: (one: Observation) => string[],
+): Pick<Evidence, 'state' | 'by' | 'changed'> {
+  const now = tried.filter((one) => since(one).length === 0)
   const first = (list: readonly Observation[], weight: Weight) => list.find((one) => weightOf(one) === weight)
   const broken = first(now, 'breaks')
-  if (broken) return { state: 'contradicted', by: broken }
+  if (broken) return { state: 'contradicted', by: broken, changed: [] }
   const held = first(now, 'holds')
-  if (held) return { state: 'proven', by: held }
+  if (held) return { state: 'proven', by: held, changed: [] }
   const doubted = first(now, 'unsure')
-  if (doubted) return { state: 'unsure', by: doubted }
+  if (doubted) return { state: 'unsure', by: doubted, changed: [] }
   const before = first(tried, 'breaks') ? undefined : first(tried, 'holds')
-  return before ? { state: 'old', by: before } : { state: 'open', by: tried[0] ?? null }
+  return before
+    ? { state: 'old', by: before, changed: since(before) }
+    : { state: 'open', by: tried[0] ?? null, changed: [] }
 }
 
 /** Devices that somebody saw running, whatever the revision: a later edit does not switch them off. */

@@ -2,6 +2,15 @@ import { contains, networkAround, subnetOrNull } from '../../network/addressing'
 import { attachmentOf } from '../../network/layer2'
 import { deviceOf, networkOf } from '../../plan'
 import type { Id, Ip, Requirement, Site } from '../../plan'
+import { HEARD_KINDS } from './kinds/heard'
+import type { HeardSeen } from './kinds/heard'
+import { LINK_KINDS } from './kinds/links'
+import type { LinkSeen } from './kinds/links'
+import { RADIO_KINDS } from './kinds/radio'
+import type { RadioSeen } from './kinds/radio'
+import { SERVICE_KINDS } from './kinds/services'
+import type { ServiceSeen } from './kinds/services'
+import type { SeenVerdict, TestKind } from './kinds/types'
 
 /** What somebody saw and says by hand, or what the laptop measured. */
 export type Seen =
@@ -18,35 +27,16 @@ export type Seen =
       attachmentId?: string
     }
   | { kind: 'level'; areaId: Id; rssiDbm: number }
+  | HeardSeen
+  | LinkSeen
+  | ServiceSeen
+  | RadioSeen
   | { kind: 'signed' }
 
 type TestKindName = Seen['kind']
 type SeenOf<K extends TestKindName> = Extract<Seen, { kind: K }>
 
-export interface SeenVerdict {
-  /** What was seen, in words. */
-  says: string
-  /** Whether it is as the plan and its requirements have it; null: they say nothing of it. */
-  ok: boolean | null
-}
-
-/** All that is known of one kind of observation; its shape from outside stands in schema/observations. */
-interface TestKind<S extends Seen> {
-  /** Held against the plan as it is now. */
-  verdict: (site: Site, seen: S, who: string) => SeenVerdict
-  /** The field that names what the plan has not, and what it should be; null: all that it names is there. */
-  lacks: (site: Site, seen: S) => { field: string; noun: string } | null
-  /** What it counts for: a device seen running, a requirement tried, the work signed. */
-  counts: {
-    running?: (seen: S) => Id
-    requirement?: (seen: S, requirement: Pick<Requirement, 'fromNetworkId' | 'to'>) => boolean
-    signature?: true
-    /** The host that was asked; undefined: it is not said. */
-    host?: (seen: S) => Ip | undefined
-    /** A host that answered somebody. */
-    alive?: (seen: S) => Ip | undefined
-  }
-}
+export type { SeenVerdict } from './kinds/types'
 
 /** One row per kind of observation. The compiler holds it complete. */
 const TEST_KINDS: { [K in TestKindName]: TestKind<SeenOf<K>> } = {
@@ -75,6 +65,8 @@ const TEST_KINDS: { [K in TestKindName]: TestKind<SeenOf<K>> } = {
         : { field: 'to', noun: 'network' },
     counts: {
       requirement: (seen, requirement) => isAbout(requirement, seen),
+      tried: (seen) => seen,
+      from: ({ attachmentId }) => attachmentId,
       host: ({ ip }) => ip,
       alive: ({ ip, answered }) => (answered ? ip : undefined),
     },
@@ -91,6 +83,10 @@ const TEST_KINDS: { [K in TestKindName]: TestKind<SeenOf<K>> } = {
       site.areas.some(({ id }) => id === areaId) ? null : { field: 'areaId', noun: 'area' },
     counts: {},
   },
+  ...HEARD_KINDS,
+  ...LINK_KINDS,
+  ...SERVICE_KINDS,
+  ...RADIO_KINDS,
   signed: {
     verdict: (_site, _seen, who) => ({ says: `Signed by ${who}`, ok: true }),
     lacks: () => null,
@@ -101,6 +97,8 @@ const TEST_KINDS: { [K in TestKindName]: TestKind<SeenOf<K>> } = {
 /** The row of an observation, for that very observation. */
 export const testKindOf = <S extends Seen>({ kind }: S): TestKind<S> =>
   TEST_KINDS[kind] as unknown as TestKind<S>
+
+export const KINDS_SEEN = Object.keys(TEST_KINDS) as TestKindName[]
 
 function addressVerdict(site: Site, { attachmentId, ip, gateway }: SeenOf<'address'>): SeenVerdict {
   const place = attachmentOf(site, attachmentId)

@@ -1,6 +1,6 @@
 import { rangeOf, usPerMbit } from '../airtime'
 import type { GoodputRange, PhyMode } from '../airtime'
-import { gainAt, plannedRadio, signalPath } from '../coverage'
+import { gainAt, plannedRadio, sigmaDbOf, signalPath } from '../coverage'
 import type { Crossing, PlannedRadio } from '../coverage'
 import { noiseFloorDbm, phyMbps, rateIndex, signalPercent } from '../propagation'
 import type { Generation } from '../propagation'
@@ -89,7 +89,7 @@ export function radioHop(site: Site, parent: PlannedRadio, child: PlannedRadio, 
   const noiseDbm = noiseFloorDbm(shape.widthMhz, site.ground.noiseFigureDb)
   const snrDb = weakerDbm - noiseDbm
   const mode = modeAt(shape, snrDb)
-  const { sigmaDb } = site.ground
+  const sigmaDb = sigmaDbOf(site.ground)
   const goodput = {
     lowMbps: rangeOf(mbpsOf(modeAt(shape, snrDb - sigmaDb))).lowMbps,
     likelyMbps: mbpsOf(mode),

@@ -1,9 +1,10 @@
 import { heardAt, plannedRadios } from '../coverage'
-import type { Band, Point, Site } from '../../plan'
+import type { Band, Point, RadioModel, Site } from '../../plan'
+import { radioModelOf } from './model'
 import { fitRegression } from './regression'
-import type { Sample } from './regression'
+import type { Fit, Sample } from './regression'
 import { sharesOf } from './terms'
-import type { Share, Term } from './terms'
+import type { LearnedTerm, Share, Term } from './terms'
 
 /** One level read at a spot; null: that radio was not heard there. */
 export interface WalkReading {
@@ -17,16 +18,10 @@ export interface WalkReading {
   client: string | null
 }
 
-export interface LearnedTerm extends Term {
-  /** How far it is off what is planned. */
-  value: number
-  standardError: number
-  /** The walk says nothing of it: its spread is hardly smaller than what was assumed. */
-  saysNothing: boolean
-}
-
 export interface Calibration {
   terms: LearnedTerm[]
+  /** Rows and columns by term. */
+  covariance: number[][]
   /** Spread of one reading about the model, dB. */
   sigmaDb: number
   /** Root mean square error of the plan's own sum, and of the learned one with each spot left out, dB. */
@@ -85,47 +80,113 @@ export function predictWalk(
   return { predicted, unknown: [...unknown] }
 }
 
-/** Learns a site's radio from a walk. Null: too few readings to learn from. */
-export function calibrate(predicted: readonly Predicted[], thresholdDbm = THRESHOLD_DBM): Calibration | null {
-  const heard = predicted.filter(({ reading }) => reading.rssiDbm !== null)
-  if (heard.length < 2) return null
-  const terms = [
-    ...new Map(
-      predicted.flatMap(({ shares }) => shares.map(({ term }) => [term.id, term] as const)),
-    ).values(),
-  ]
+/** Ways are taken anew so often at most: a wall that costs more may send the sum over its edge. */
+const MOST_ROUNDS = 3
+
+/**
+ * Learns a site's radio from a walk, beside what is planned, whatever was learned before. Each round is linear in what is learned; the
+ * ways are then taken anew with it, until they stay. Null: too few readings to learn from.
+ */
+export function calibrate(
+  site: Site,
+  readings: readonly WalkReading[],
+  thresholdDbm = THRESHOLD_DBM,
+): Calibration | null {
+  const plan = asPlanned(site)
+  const start = predictWalk(plan, readings).predicted
+  if (start.filter(({ reading }) => reading.rssiDbm !== null).length < 2) return null
+  let ways = start
+  let fitted = fitWalk(ways, [], thresholdDbm)
+  for (let round = 1; round < MOST_ROUNDS; round++) {
+    const model = radioModelOf(fitted.terms, {
+      site: plan,
+      readings: readings.length,
+      sigmaDb: fitted.sigmaDb,
+    })
+    const next = predictWalk(withModel(plan, model), readings).predicted
+    if (next.every(({ shares }, i) => isAlike(shares, ways[i]?.shares ?? []))) break
+    ways = next
+    fitted = fitWalk(ways, fitted.terms, thresholdDbm)
+  }
+  const { terms, sigmaDb, covariance, weights, leftOut } = fitted
+  const correlation = (i: number, j: number) =>
+    (covariance[i]?.[j] ?? 0) / Math.sqrt((covariance[i]?.[i] ?? 1) * (covariance[j]?.[j] ?? 1))
+  const heard = start.filter(({ reading }) => reading.rssiDbm !== null)
+  return {
+    terms,
+    covariance,
+    sigmaDb,
+    errorBeforeDb: rootMeanSquare(
+      heard.map(({ reading, predictedDbm }) => (reading.rssiDbm ?? 0) - predictedDbm),
+    ),
+    errorAfterDb: rootMeanSquare(leftOut.flatMap((one) => one ?? [])),
+    heard: heard.length,
+    notHeard: start.length - heard.length,
+    odd: start.filter(({ reading }, i) => reading.rssiDbm !== null && (weights[i] ?? 1) < ODD),
+    together: pairs(terms, correlation),
+  }
+}
+
+/** The plan without what was learned. */
+export const asPlanned = (site: Site): Site => withModel(site, null)
+
+export const withModel = (site: Site, learned: RadioModel | null): Site => ({
+  ...site,
+  ground: { ...site.ground, learned },
+})
+
+interface WalkFit extends Pick<Fit, 'sigmaDb' | 'covariance' | 'weights' | 'leftOut'> {
+  terms: LearnedTerm[]
+}
+
+/** One round: `before` is what the ways were taken with. */
+function fitWalk(
+  predicted: readonly Predicted[],
+  before: readonly LearnedTerm[],
+  thresholdDbm: number,
+): WalkFit {
+  const known = [...before, ...predicted.flatMap(({ shares }) => shares.map(({ term }) => term))]
+  // What is planned of a term stands with the one that was met first.
+  const terms = [...new Map([...known].reverse().map((term) => [term.id, term] as const)).values()].reverse()
   const column = new Map(terms.map(({ id }, i) => [id, i]))
+  const was = new Map(before.map(({ id, value }) => [id, value]))
   const samples = predicted.map(({ reading, predictedDbm, shares }): Sample => {
     const x = terms.map(() => 0)
+    let learned = 0
     for (const { term, factor } of shares) {
-      const i = column.get(term.id)
-      if (i !== undefined) x[i] = (x[i] ?? 0) + factor
+      const i = column.get(term.id) ?? 0
+      x[i] = (x[i] ?? 0) + factor
+      if (term.of.kind !== 'client') learned += factor * (was.get(term.id) ?? 0)
     }
     return {
       x,
-      y: (reading.rssiDbm ?? thresholdDbm) - predictedDbm,
+      y: (reading.rssiDbm ?? thresholdDbm) - predictedDbm + learned,
       heard: reading.rssiDbm !== null,
       place: `${reading.at.join(' ')} ${reading.floor ?? ''}`,
     }
   })
   const fit = fitRegression(samples, { priorSd: terms.map(({ priorSd }) => priorSd), robust: true })
-  const variance = (i: number, j = i) => fit.covariance[i]?.[j] ?? 0
   return {
-    terms: terms.map((term, i) => ({
-      ...term,
-      value: fit.theta[i] ?? 0,
-      standardError: Math.sqrt(variance(i)),
-      saysNothing: variance(i) / term.priorSd ** 2 > SAYS_NOTHING,
-    })),
-    sigmaDb: fit.sigmaDb,
-    errorBeforeDb: rootMeanSquare(samples.flatMap(({ y, heard: was }) => (was ? [y] : []))),
-    errorAfterDb: rootMeanSquare(fit.leftOut.flatMap((one) => one ?? [])),
-    heard: heard.length,
-    notHeard: predicted.length - heard.length,
-    odd: predicted.filter(({ reading }, i) => reading.rssiDbm !== null && (fit.weights[i] ?? 1) < ODD),
-    together: pairs(terms, (i, j) => variance(i, j) / Math.sqrt(variance(i) * variance(j))),
+    ...fit,
+    terms: terms.map((term, i): LearnedTerm => {
+      const variance = fit.covariance[i]?.[i] ?? 0
+      const value = fit.theta[i] ?? 0
+      return {
+        ...term,
+        value: term.of.kind === 'loss' ? Math.max(-(term.planned ?? 0), value) : value,
+        standardError: Math.sqrt(variance),
+        saysNothing: variance / term.priorSd ** 2 > SAYS_NOTHING,
+      }
+    }),
   }
 }
+
+const isAlike = (one: readonly Share[], other: readonly Share[]): boolean =>
+  one.length === other.length &&
+  one.every(({ term, factor }, i) => {
+    const same = other[i]
+    return same?.term.id === term.id && Math.abs(same.factor - factor) < 1e-6
+  })
 
 const rootMeanSquare = (values: readonly number[]): number =>
   Math.sqrt(values.reduce((sum, one) => sum + one * one, 0) / Math.max(1, values.length))

@@ -1,2 +1,5 @@
 export * from './calibrate'
-export type { Term } from './terms'
+export { radioModelOf } from './model'
+export { nextSpots } from './nextSpots'
+export type { NextSpot } from './nextSpots'
+export type { LearnedTerm, Term } from './terms'

@@ -1,10 +1,17 @@
 import type { Crossing, PlannedRadio, SignalPath } from '../coverage'
-import type { Obstacle, Site } from '../../plan'
+import type { Band, Id, Site } from '../../plan'
+
+/** What a term is of. */
+export type TermOf =
+  | { kind: 'slope'; where: 'clear' | 'behindWalls' }
+  | { kind: 'loss'; what: Crossing['what']; name: string; band: Band }
+  | { kind: 'radio'; deviceId: Id; band: Band }
+  | { kind: 'client'; client: string }
 
 /** One thing that a walk can teach: how far it is off what the plan has. */
 export interface Term {
   id: string
-  kind: 'slope' | 'material' | 'radio' | 'client'
+  of: TermOf
   /** In words. */
   name: string
   unit: 'per decade / 10' | 'dB' | 'dB/m'
@@ -12,6 +19,14 @@ export interface Term {
   planned: number | null
   /** Assumed spread about what is planned. Common practice, no source. */
   priorSd: number
+}
+
+export interface LearnedTerm extends Term {
+  /** How far it is off what is planned. */
+  value: number
+  standardError: number
+  /** The walk says nothing of it: its spread is hardly smaller than what was assumed. */
+  saysNothing: boolean
 }
 
 /** Assumed spreads. Common practice, no source. */
@@ -27,55 +42,61 @@ const lossSpread = (loss: number): number => Math.max(SPREAD.lossDb, SPREAD.loss
 
 /** The terms of one reading: the slope of its situation, what it passes, the radio, and the client that read it. */
 export function sharesOf(site: Site, radio: PlannedRadio, way: SignalPath, client: string | null): Share[] {
-  // Over an edge, nothing that stands below it counts.
-  const solid = way.overEdgeDb === null ? way.crossings : way.crossings.filter(({ what }) => what === 'slab')
-  const isBehind = way.crossings.some(({ what }) => what === 'wall')
+  const { band, device } = radio
   return [
-    { term: slope(isBehind), factor: -10 * Math.log10(way.distanceM) },
-    ...solid.map((crossing) => ofCrossing(site, radio, crossing)),
+    { term: slope(way.behindWalls ? 'behindWalls' : 'clear'), factor: -10 * Math.log10(way.distanceM) },
+    ...costing(site, way).map((crossing) => ofCrossing(site, band, crossing)),
     {
-      term: offset('radio', radio.key, `${radio.device.name}, ${radio.band} GHz`, SPREAD.radioDb),
+      term: offset(
+        { kind: 'radio', deviceId: device.id, band },
+        `${device.name}, ${band} GHz`,
+        SPREAD.radioDb,
+      ),
       factor: 1,
     },
-    ...(client === null ? [] : [{ term: offset('client', client, client, SPREAD.clientDb), factor: 1 }]),
+    ...(client === null
+      ? []
+      : [{ term: offset({ kind: 'client', client }, client, SPREAD.clientDb), factor: 1 }]),
   ]
 }
 
-const slope = (isBehind: boolean): Term => ({
-  id: isBehind ? 'slope behind walls' : 'slope in the open',
-  kind: 'slope',
-  name: isBehind ? 'with distance, behind walls' : 'with distance, in the open',
+/** Models whose floors cost what a table says, and not what they are made of. */
+const FLOORS_BY_TABLE = new Set<Site['ground']['model']>(['powerLaw', 'siteGeneral'])
+
+/** Crossings that have a share in the sum: over an edge, nothing that stands below it; floors where their own loss counts. */
+const costing = ({ ground }: Site, { crossings, overEdgeDb }: SignalPath): Crossing[] =>
+  crossings.filter(({ what }) => (what === 'slab' ? !FLOORS_BY_TABLE.has(ground.model) : overEdgeDb === null))
+
+const slope = (where: 'clear' | 'behindWalls'): Term => ({
+  id: `slope ${where}`,
+  of: { kind: 'slope', where },
+  name: where === 'behindWalls' ? 'with distance, behind walls' : 'with distance, in the open',
   unit: 'per decade / 10',
   planned: null,
   priorSd: SPREAD.slope,
 })
 
-const offset = (kind: 'radio' | 'client', key: string, name: string, priorSd: number): Term => ({
-  id: `${kind} ${key}`,
-  kind,
+const offset = (of: Extract<TermOf, { kind: 'radio' | 'client' }>, name: string, priorSd: number): Term => ({
+  id: of.kind === 'radio' ? `radio ${of.deviceId}/${of.band}` : `client ${of.client}`,
+  of,
   name,
   unit: 'dB',
   planned: null,
   priorSd,
 })
 
-function ofCrossing(site: Site, { band }: PlannedRadio, { what, name, lossDb }: Crossing): Share {
-  const obstacle = what === 'obstacle' ? obstacleCalled(site, name) : undefined
-  const planned = obstacle?.lossDbPerM ?? lossDb
-  const plain = obstacle?.name ?? name
+function ofCrossing(site: Site, band: Band, { what, called, lossDb, insideM }: Crossing): Share {
+  const planned =
+    insideM === null ? lossDb : (site.obstacles.find(({ name }) => name === called)?.lossDbPerM ?? 0)
   return {
     term: {
-      id: `${what} ${plain} ${band}`,
-      kind: 'material',
-      name: `${plain} at ${band} GHz`,
-      unit: obstacle ? 'dB/m' : 'dB',
+      id: `${what} ${called} ${band}`,
+      of: { kind: 'loss', what, name: called, band },
+      name: `${called} at ${band} GHz`,
+      unit: insideM === null ? 'dB' : 'dB/m',
       planned,
       priorSd: lossSpread(planned),
     },
-    factor: obstacle && obstacle.lossDbPerM > 0 ? -lossDb / obstacle.lossDbPerM : -1,
+    factor: -(insideM ?? 1),
   }
 }
-
-/** A crossing of an obstacle goes by its name and how far it runs inside. */
-const obstacleCalled = (site: Site, text: string): Obstacle | undefined =>
-  site.obstacles.find(({ name }) => text.startsWith(`${name}, `))

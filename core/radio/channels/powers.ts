@@ -1,4 +1,4 @@
-import { cellsWithin } from '../coverage'
+import { cellsWithin, sigmaDbOf } from '../coverage'
 import type { PlannedRadio } from '../coverage'
 import { marginDb } from '../propagation'
 import type { Site } from '../../plan'
@@ -16,7 +16,7 @@ export function lowerPowers(
   radios: readonly PlannedRadio[],
   levels: readonly LevelLayers[],
 ): number[] {
-  const margin = marginDb(site.ground.sigmaDb, site.ground.confidencePercent)
+  const margin = marginDb(sigmaDbOf(site.ground), site.ground.confidencePercent)
   const powers = radios.map(({ powerDbm }) => powerDbm)
   const spots = levels.flatMap(({ levelId, grid, layers }) =>
     site.areas

@@ -3,6 +3,7 @@ import { marginDb, rateMbps } from '../propagation'
 import { areaM2 } from '../../plan'
 import type { Area, GroundSettings, Point } from '../../plan'
 import type { Grid } from './grid'
+import { sigmaDbOf } from './learned'
 import type { Served } from './readings'
 import { NOBODY } from './readings'
 import type { PlannedRadio } from './plannedRadios'
@@ -56,7 +57,7 @@ export function areaShare(
   ratioDb: Float32Array,
   ground: GroundSettings,
 ): AreaShare {
-  const margin = marginDb(ground.sigmaDb, ground.confidencePercent)
+  const margin = marginDb(sigmaDbOf(ground), ground.confidencePercent)
   const phyMbps = neededPhyMbps(area)
   const cells = cellsWithin(grid, area.outline)
   const levels: number[] = []

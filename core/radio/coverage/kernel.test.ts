@@ -1,12 +1,13 @@
 import { seededRandom } from '~/core/lib/random'
 import { ceilingAntenna } from '../propagation'
 import { DEFAULT_GROUND, bareDevice, emptySite } from '../../plan'
-import type { Antenna, Building, Obstacle, Point, PropagationModel, Site, Wall } from '../../plan'
+import type { Antenna, Building, Obstacle, Point, PropagationModel, RadioModel, Site, Wall } from '../../plan'
 import { gridOver, middleOfCell } from './grid'
 import { computeLayer, computeRows, layerJob } from './kernel'
 import { outdoorCells } from './outdoors'
 import { kernelRadio, plannedRadios } from './plannedRadios'
-import { sceneOf } from './scene'
+import { sigmaDbOf } from './learned'
+import { sceneOf, slabsOf, wallName, wallPieces } from './scene'
 import { signalPath } from './signalPath'
 
 const MODELS: PropagationModel[] = ['byPlace', 'multiWall', 'powerLaw', 'siteGeneral', 'freeSpace']
@@ -94,6 +95,21 @@ function randomSite(seed: number, model: PropagationModel): Site {
   }
 }
 
+/** Everything a little off: slopes, each wall, slab and obstacle, and the radio. */
+const taughtOf = (site: Site): RadioModel => ({
+  learnedAt: '2026-05-04T09:30:00Z',
+  model: site.ground.model,
+  readings: 80,
+  sigmaDb: 2.5,
+  slopes: { clear: -0.2, behindWalls: 0.4 },
+  losses: [
+    ...wallPieces(site, '5').map((piece) => ({ what: 'wall' as const, name: wallName(piece), byDb: 3 })),
+    ...slabsOf(site, '5').map(({ name }) => ({ what: 'slab' as const, name, byDb: -2 })),
+    ...site.obstacles.map(({ name }) => ({ what: 'obstacle' as const, name, byDb: 0.6 })),
+  ].map((one) => ({ ...one, band: '5' as const })),
+  offsets: [{ deviceId: 'ap', band: '5', byDb: -4 }],
+})
+
 function layerOf(site: Site, cellM = 1.25) {
   const grid = gridOver([0, 0], [40, 30], cellM, site.ground.clientHeightM)
   const scene = sceneOf(site, '5')
@@ -118,6 +134,38 @@ describe('the kernel', () => {
     // The gain table is read between its points; a ray along a wall's end may fall on either side of it.
     expect(off[Math.floor(off.length * 0.995)]).toBeLessThan(0.35)
     expect(off[Math.floor(off.length / 2)]).toBeLessThan(0.02)
+  })
+
+  test.each(MODELS)('the same with what a walk taught, method %s', (model) => {
+    const off: number[] = []
+    let moved = 0
+    for (let seed = 1; seed <= 4; seed++) {
+      const site = randomSite(seed, model)
+      const taught = { ...site, ground: { ...site.ground, learned: taughtOf(site) } }
+      const { grid, layer, radio } = layerOf(taught)
+      const before = layerOf(site).layer
+      for (let row = 0; row < grid.rows; row++)
+        for (let column = 0; column < grid.columns; column++) {
+          const cell = row * grid.columns + column
+          const plain = signalPath(taught, radio, middleOfCell(grid, column, row), grid.zM)
+          off.push(Math.abs(layer[cell]! - plain.wayDb))
+          moved = Math.max(moved, Math.abs(layer[cell]! - before[cell]!))
+        }
+    }
+    off.sort((a, b) => a - b)
+    expect(off[Math.floor(off.length * 0.995)]).toBeLessThan(0.35)
+    expect(off[Math.floor(off.length / 2)]).toBeLessThan(0.02)
+    expect(moved).toBeGreaterThan(6)
+  })
+
+  test('what was learned with another method is left out', () => {
+    const site = randomSite(2, 'multiWall')
+    const other = {
+      ...site,
+      ground: { ...site.ground, learned: { ...taughtOf(site), model: 'byPlace' as const } },
+    }
+    expect(layerOf(other).layer).toEqual(layerOf(site).layer)
+    expect([sigmaDbOf(other.ground), sigmaDbOf({ ...other.ground, model: 'byPlace' })]).toEqual([5, 2.5])
   })
 
   test('a slice of rows is the same as those rows of the whole', () => {

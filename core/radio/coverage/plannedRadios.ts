@@ -3,7 +3,9 @@ import type { Generation } from '../propagation'
 import { indexOf, servesOn } from '../../plan'
 import type { Antenna, Band, Device, Position, Radio, RadioSpec, Site } from '../../plan'
 import type { KernelRadio } from './kernelRadio'
+import { learnedOffsetDb, withLearnedSlopes } from './learned'
 import { propagationOf } from './propagation'
+import type { Propagation } from './propagation'
 import { isOutdoors } from './scene'
 
 /** A radio of the plan that has a place on the ground. */
@@ -28,6 +30,8 @@ export interface PlannedRadio {
   /** Whether clients join it: a radio kept for a link to another device only takes airtime. */
   serves: boolean
   locked: boolean
+  /** How far it was measured to be off all that, dB. */
+  offsetDb: number
 }
 
 /** Without a type the radio is a plain one. Common practice, no source. */
@@ -75,6 +79,7 @@ export function plannedRadio(site: Site, device: Device, position: Position, rad
     streams: spec.streams,
     serves: servesOn(device, band),
     locked: radio.locked,
+    offsetDb: learnedOffsetDb(site, device, band),
   }
 }
 
@@ -111,9 +116,24 @@ export interface SentRadio extends Omit<KernelRadio, 'gain'> {
   tiltDeg: number
 }
 
+/** How loss grows with distance for a radio and a client at a height over the yard's zero, as planned and learned. */
+export const lawFor = (
+  site: Site,
+  { band, zM }: Pick<PlannedRadio, 'band' | 'zM'>,
+  clientZM: number,
+): Propagation =>
+  withLearnedSlopes(propagationOf(site.ground.model, band, BAND_MHZ[band], zM, clientZM), site.ground)
+
+/** A radio that is off its power is so at any distance. */
+const offBy = (law: Propagation, offsetDb: number): Propagation => ({
+  ...law,
+  clear: { ...law.clear, atOneM: law.clear.atOneM - offsetDb },
+  behindWalls: { ...law.behindWalls, atOneM: law.behindWalls.atOneM - offsetDb },
+})
+
 /** The client's height is over the yard's zero. */
 export function sentRadio(site: Site, radio: PlannedRadio, clientZM: number): SentRadio {
-  const { position, antenna, band, zM } = radio
+  const { position, antenna, zM, offsetDb } = radio
   return {
     xM: position.at[0],
     yM: position.at[1],
@@ -122,7 +142,7 @@ export function sentRadio(site: Site, radio: PlannedRadio, clientZM: number): Se
     antenna,
     azimuthDeg: position.azimuthDeg,
     tiltDeg: position.tiltDeg,
-    propagation: propagationOf(site.ground.model, band, BAND_MHZ[band], zM, clientZM),
+    propagation: offBy(lawFor(site, radio, clientZM), offsetDb),
   }
 }
 

@@ -1,4 +1,5 @@
 import { BAND_MHZ, materialOf, slabLossDb } from '../propagation'
+import { learnedLoss } from './learned'
 import { perSite } from '../../lib/perSite'
 import { distanceM, within } from '../../plan'
 import type { Band, Level, Point, Site, Wall } from '../../plan'
@@ -43,12 +44,20 @@ export function wallLossDb(
   return own ?? slabLossDb(materialOf(wall.material), wall.thicknessMm, BAND_MHZ[band])
 }
 
+/** What a wall or its filling is called, for a sum and for what is learned of it. */
+export const wallName = ({ material, thicknessMm }: { material: string; thicknessMm: number }): string =>
+  material === 'air' ? material : `${material} ${thicknessMm} mm`
+
 /** The straight pieces of all walls, openings cut out and filled with what fills them. */
 export const wallPieces = perSite((site: Site, band: Band): readonly WallPiece[] => {
   const levels = new Map(site.levels.map((level) => [level.id, level]))
   return site.walls.flatMap((wall) => {
     const level = levels.get(wall.levelId)
-    return level ? piecesOf(wall, level, band) : []
+    const pieces = level ? piecesOf(wall, level, band) : []
+    return pieces.map((piece) => ({
+      ...piece,
+      lossDb: learnedLoss(site, band, 'wall', wallName(piece), piece.lossDb),
+    }))
   })
 })
 
@@ -132,7 +141,7 @@ export const slabsOf = perSite((site: Site, band: Band): readonly Slab[] =>
       name,
       outline: building.outline,
       heightM,
-      lossDb: wallLossDb({ material, thicknessMm }, band),
+      lossDb: learnedLoss(site, band, 'slab', name, wallLossDb({ material, thicknessMm }, band)),
       material,
       thicknessMm,
     })
@@ -175,7 +184,8 @@ export const sceneOf = perSite((site: Site, band: Band): Scene => {
     highM,
     lossDb,
   ])
-  const edges = site.obstacles.flatMap(({ outline, levelId, heightM, lossDbPerM }) => {
+  const edges = site.obstacles.flatMap(({ name, outline, levelId, heightM, lossDbPerM }) => {
+    const lossPerM = learnedLoss(site, band, 'obstacle', name, lossDbPerM)
     const floorM = floors.get(levelId) ?? 0
     const corners = anticlockwise(outline)
     return corners.flatMap((from, i) => [
@@ -183,7 +193,7 @@ export const sceneOf = perSite((site: Site, band: Band): Scene => {
       ...corners[(i + 1) % corners.length]!,
       floorM,
       floorM + heightM,
-      lossDbPerM,
+      lossPerM,
     ])
   })
   const slabs: number[] = []

@@ -3,14 +3,20 @@ import { within } from '../../plan'
 import type { Band, Obstacle, Point, Site } from '../../plan'
 import { SOLID_DB } from './kernel'
 import type { PlannedRadio } from './plannedRadios'
-import { propagationOf } from './propagation'
-import { anticlockwise, isOutdoors, slabsOf, wallPieces } from './scene'
+import { lawFor } from './plannedRadios'
+import { learnedLoss } from './learned'
+import type { Propagation } from './propagation'
+import { anticlockwise, isOutdoors, slabsOf, wallName, wallPieces } from './scene'
 
 /** One thing on the way and what it costs. */
 export interface Crossing {
   what: 'wall' | 'obstacle' | 'slab'
   /** In words. */
   name: string
+  /** What goes by that name for all that is learned of it. */
+  called: string
+  /** How far the way runs inside; null: it is thin. */
+  insideM: number | null
   /** From the radio, along the ground. */
   atM: number
   lossDb: number
@@ -26,7 +32,11 @@ export interface SignalPath {
   overEdgeDb: number | null
   /** What the crossings cost in the end. */
   obstructionDb: number
-  /** Antenna gain less all losses. */
+  /** Whether a wall stands between, whatever it costs. */
+  behindWalls: boolean
+  /** How far the radio was measured to be off. */
+  offsetDb: number
+  /** Antenna gain less all losses, with what the radio is off. */
   wayDb: number
 }
 
@@ -46,7 +56,7 @@ export function signalPath(site: Site, radio: PlannedRadio, to: Point, clientZM:
   const flatM = Math.hypot(dx, dy)
   const distanceM = Math.max(1, Math.hypot(flatM, dz))
   const ray: Ray = { from: position.at, to, fromZ: zM, dz, flatM, longM: distanceM }
-  const law = propagationOf(site.ground.model, band, BAND_MHZ[band], zM, clientZM)
+  const law = lawFor(site, radio, clientZM)
   const open = isOutdoors(site, position.at) && isOutdoors(site, to)
   const { walls, grazeDb, blockedNu } = wallsOn(site, band, ray)
   const obstacles = site.obstacles.flatMap((obstacle) => obstacleOn(site, obstacle, band, ray))
@@ -70,7 +80,9 @@ export function signalPath(site: Site, radio: PlannedRadio, to: Point, clientZM:
     crossings: [...(law.countsWalls ? solid : []), ...slabs].sort((a, b) => a.atM - b.atM),
     overEdgeDb: law.countsWalls ? overEdgeDb : null,
     obstructionDb,
-    wayDb: gainDbi - distanceLossDb - obstructionDb,
+    behindWalls: walls.length > 0,
+    offsetDb: radio.offsetDb,
+    wayDb: gainDbi + radio.offsetDb - distanceLossDb - obstructionDb,
   }
 }
 
@@ -108,8 +120,15 @@ function wallsOn(site: Site, band: Band, ray: Ray) {
     const nu = nuAt(band, piece.highM - z, t, ray)
     if (z <= piece.highM) {
       blockedNu = Math.max(blockedNu, nu)
-      const thick = piece.material === 'air' ? '' : ` ${piece.thicknessMm} mm`
-      walls.push({ what: 'wall', name: piece.material + thick, atM: t * ray.flatM, lossDb: piece.lossDb })
+      const name = wallName(piece)
+      walls.push({
+        what: 'wall',
+        name,
+        called: name,
+        insideM: null,
+        atM: t * ray.flatM,
+        lossDb: piece.lossDb,
+      })
     } else if (piece.lossDb >= SOLID_DB && -nu < leastGap) {
       leastGap = -nu
       grazeDb = edgeLossDb(nu)
@@ -154,8 +173,10 @@ function obstacleOn(
       crossing: {
         what: 'obstacle',
         name: `${obstacle.name}, ${lengthM.toFixed(1)} m`,
+        called: obstacle.name,
+        insideM: lengthM,
         atM: (hits[0] ?? 0) * ray.flatM,
-        lossDb: lengthM * obstacle.lossDbPerM,
+        lossDb: lengthM * learnedLoss(site, band, 'obstacle', obstacle.name, obstacle.lossDbPerM),
       },
       nu,
     },
@@ -169,7 +190,7 @@ function lowShare(from: number, to: number, { fromZ, dz }: Ray, floorM: number, 
   return Math.max(0, Math.min(to, Math.max(a, b)) - Math.max(from, Math.min(a, b)))
 }
 
-function slabsOn(site: Site, band: Band, ray: Ray, law: ReturnType<typeof propagationOf>): Crossing[] {
+function slabsOn(site: Site, band: Band, ray: Ray, law: Propagation): Crossing[] {
   if (law.slabs === 'none' || ray.dz === 0) return []
   let floors = 0
   return slabsOf(site, band).flatMap((slab) => {
@@ -186,6 +207,8 @@ function slabsOn(site: Site, band: Band, ray: Ray, law: ReturnType<typeof propag
       {
         what: 'slab' as const,
         name: slab.name,
+        called: slab.name,
+        insideM: null,
         atM: t * ray.flatM,
         lossDb: law.slabs === 'material' ? slab.lossDb : table,
       },

@@ -7,6 +7,7 @@ import {
   outdoorCells,
   plannedRadio,
   sceneOf,
+  sigmaDbOf,
 } from '../coverage'
 import { marginDb } from '../propagation'
 import {
@@ -119,7 +120,7 @@ function problemOf(
   onProgress: (share: number) => void,
 ): PlacementProblem {
   const switches = site.devices.filter((device) => kindOf(device).switching === 'managed')
-  const margin = marginDb(site.ground.sigmaDb, site.ground.confidencePercent)
+  const margin = marginDb(sigmaDbOf(site.ground), site.ground.confidencePercent)
   const points = areas.flatMap((area, index) => {
     onProgress(index / areas.length)
     return pointsOf(site, area, index, spots, type, margin)

@@ -1,0 +1,40 @@
+import { attachmentOf } from '../../../network/layer2'
+import { deviceOf } from '../../../plan'
+import type { Id, Ip, Site } from '../../../plan'
+import type { TestKind } from './types'
+
+/** A server that was asked from a place: a name to be turned into an address, or a port that should answer. */
+export type ServiceSeen =
+  | { kind: 'name'; attachmentId: string; name: string; server: Ip; ip: Ip | null }
+  | { kind: 'port'; attachmentId: string; deviceId: Id; ip: Ip; port: number; open: boolean }
+
+type Named = Extract<ServiceSeen, { kind: 'name' }>
+type Opened = Extract<ServiceSeen, { kind: 'port' }>
+
+const lacksPlace = (site: Site, { attachmentId }: { attachmentId: string }) =>
+  attachmentOf(site, attachmentId) ? null : { field: 'attachmentId', noun: 'place' }
+
+export const SERVICE_KINDS: { name: TestKind<Named>; port: TestKind<Opened> } = {
+  name: {
+    verdict: (_site, { name, server, ip }) => ({
+      says: ip === null ? `${server} has no address for ${name}` : `${server} says ${ip} for ${name}`,
+      ok: ip !== null,
+    }),
+    lacks: lacksPlace,
+    counts: { from: ({ attachmentId }) => attachmentId },
+  },
+  port: {
+    verdict: (site, { deviceId, ip, port, open }) => ({
+      says: `${deviceOf(site, deviceId)?.name ?? 'A device that is not in the plan any more'} (${ip}) ${open ? 'answers' : 'does not answer'} on port ${port}`,
+      ok: open,
+    }),
+    lacks: (site, seen) =>
+      lacksPlace(site, seen) ??
+      (deviceOf(site, seen.deviceId) ? null : { field: 'deviceId', noun: 'device' }),
+    counts: {
+      from: ({ attachmentId }) => attachmentId,
+      host: ({ ip }) => ip,
+      alive: ({ ip, open }) => (open ? ip : undefined),
+    },
+  },
+}
