@@ -106,6 +106,7 @@ const request = Joi.object({
   ...actorFields,
   who: name(80).required(),
   place: text(120),
+  source: choice('typed', 'imported').default('typed'),
   seen: Joi.array()
     .items(
       Joi.object({ kind: choice(...KINDS).required() })
@@ -122,6 +123,8 @@ export interface Said {
   revision: number
   who: string
   place: string
+  /** What is pasted or read in from another program is said to be so; only the laptop itself measures. */
+  source: 'typed' | 'imported'
   seen: Seen[]
   request: string | null
 }

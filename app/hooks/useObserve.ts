@@ -5,8 +5,8 @@ import { usePost } from '../outbox/usePost'
 export function useObserve(onTaken?: () => void) {
   const { post, problems, busy } = usePost('observe', () => onTaken?.())
   return {
-    record: (who: string, place: string, seen: Seen[]) =>
-      post({ label: `What ${who} saw`, body: { who, place, seen } }),
+    record: (who: string, place: string, seen: Seen[], source: 'typed' | 'imported' = 'typed') =>
+      post({ label: `What ${who} saw`, body: { who, place, source, seen } }),
     takeBack: (observationId: string) =>
       post({ label: 'Take back what was seen', body: { remove: observationId } }),
     problems,

@@ -32,6 +32,8 @@ interface Props {
   onSize: (size: Size) => void
   onWheel: (factor: number, at: Point) => void
   onDeviceKey: (deviceId: string) => void
+  /** What lies over the chart: the walk. */
+  marks?: ReactNode
   children?: ReactNode
 }
 
@@ -87,6 +89,7 @@ export function Chart({ children, ...props }: Props) {
         <Pieces {...common} refs={refs} />
         <PlacedDevices {...common} band={band} chosen={chosen} onKey={props.onDeviceKey} />
         <DeviceNames {...common} band={band} chosen={chosen} />
+        {props.marks}
         <Drawing {...props} />
         <ScaleBar view={view} size={size} unit={site.ground.units} />
       </svg>

@@ -1,7 +1,9 @@
 import { Progress } from '../../components/Progress'
 import { X } from 'lucide-react'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { useRouteLoaderData } from 'react-router'
+import { walkOf } from '~/core/judge/proof'
+import type { HeardObservation } from '~/core/judge/proof'
 import { READINGS } from '~/core/radio/coverage'
 import type { Reading } from '~/core/radio/coverage'
 import type { Band, Level, Point } from '~/core/plan'
@@ -21,6 +23,10 @@ import { groundBox, useCoverage } from './useCoverage'
 import { useSelection } from './useSelection'
 import { useTried } from './useTried'
 import { useView } from './useView'
+import { ReadingSheet } from './walk/ReadingSheet'
+import { useWalk } from './walk/useWalk'
+import { WalkMarks } from './walk/WalkMarks'
+import { WalkSection } from './walk/WalkSection'
 import type { Size } from './useView'
 
 const HELP: Record<ReturnType<typeof toolOf>['draws'], string> = {
@@ -34,7 +40,7 @@ const HELP: Record<ReturnType<typeof toolOf>['draws'], string> = {
 }
 
 /** The chart with its tools, the sheet of what is chosen, and how the areas fare. */
-export function GroundStage({ level }: { level: Level }) {
+export function GroundStage({ level, observed }: { level: Level; observed: readonly HeardObservation[] }) {
   const { site, revision, theme } = useGround()
   const { search, set } = usePanel()
   const band = bandOf(search.get('band'))
@@ -48,9 +54,11 @@ export function GroundStage({ level }: { level: Level }) {
   const [outlining, setOutlining] = useState<string | null>(null)
   const [ends, setEnds] = useState<[Point, Point] | null>(null)
   const [scaling, setScaling] = useState<[Point, Point] | null>(null)
+  const [spot, setSpot] = useState<Point | null>(null)
   const pick = (next: ToolName) => {
     setTool(next)
     setOutlining(null)
+    setSpot(null)
   }
   const selection = useSelection()
   const tried = useTried(site, revision)
@@ -73,6 +81,7 @@ export function GroundStage({ level }: { level: Level }) {
     onHover: setHover,
     onProfile: (from, to) => setEnds([from, to]),
     onScale: (from, to) => setScaling([from, to]),
+    onReading: setSpot,
     onPlaced: () => {
       setPlacing(null)
       setTool('choose')
@@ -80,6 +89,10 @@ export function GroundStage({ level }: { level: Level }) {
     onSay: setSaid,
   })
   const chart = useCoverage(tried.shown, { level, band, reading, dragging: input.dragging })
+  const study = useWalk(
+    site,
+    useMemo(() => walkOf(site, observed), [site, observed]),
+  )
   const [only] = selection.refs.length === 1 ? selection.refs : []
   return (
     <>
@@ -113,6 +126,17 @@ export function GroundStage({ level }: { level: Level }) {
               onSize={setSize}
               onWheel={view.zoom}
               onDeviceKey={(id) => selection.choose([{ collection: 'devices', id }])}
+              marks={
+                <WalkMarks
+                  level={level}
+                  band={band}
+                  observed={observed}
+                  next={study.told?.next ?? []}
+                  spot={spot}
+                  view={view.view}
+                  size={size}
+                />
+              }
             >
               {chart.progress !== null && (
                 <div className="absolute right-2 bottom-2 flex items-center gap-2 border border-line bg-sheet px-2 py-1">
@@ -140,29 +164,42 @@ export function GroundStage({ level }: { level: Level }) {
           </p>
         </div>
         <aside className="sheet h-[31rem] overflow-y-auto" aria-label="What is chosen" tabIndex={0}>
-          <Side
-            site={site}
-            shown={tried.shown}
-            level={level}
-            revision={revision}
-            reading={reading}
-            radios={chart.radios}
-            hover={hover}
-            only={input.dragging ? undefined : only}
-            busy={input.dragging}
-            placing={placing}
-            onPlace={(id) => {
-              setPlacing(id)
-              setTool('device')
-            }}
-            onScale={() => setTool('scale')}
-            outlining={outlining}
-            onOutline={(id) => {
-              setOutlining(id)
-              setTool('areas')
-            }}
-            selection={selection}
-          />
+          {spot ? (
+            <ReadingSheet
+              key={spot.join()}
+              site={site}
+              level={level}
+              band={band}
+              at={spot}
+              radios={chart.radios}
+              observed={observed}
+              onDone={() => setSpot(null)}
+            />
+          ) : (
+            <Side
+              site={site}
+              shown={tried.shown}
+              level={level}
+              revision={revision}
+              reading={reading}
+              radios={chart.radios}
+              hover={hover}
+              only={input.dragging ? undefined : only}
+              busy={input.dragging}
+              placing={placing}
+              onPlace={(id) => {
+                setPlacing(id)
+                setTool('device')
+              }}
+              onScale={() => setTool('scale')}
+              outlining={outlining}
+              onOutline={(id) => {
+                setOutlining(id)
+                setTool('areas')
+              }}
+              selection={selection}
+            />
+          )}
         </aside>
       </div>
       <section className="sheet mt-4" aria-label="Areas on this level and band">
@@ -172,6 +209,13 @@ export function GroundStage({ level }: { level: Level }) {
           onChoose={(id) => selection.choose([{ collection: 'areas', id }])}
         />
       </section>
+      <WalkSection
+        site={site}
+        level={level}
+        observed={observed}
+        study={study}
+        onWalk={() => pick('reading')}
+      />
       <ScaleDialog
         site={site}
         underlayId={only?.collection === 'underlays' ? only.id : null}

@@ -1,9 +1,11 @@
 import { READINGS } from '~/core/radio/coverage'
 import type { Reading } from '~/core/radio/coverage'
+import type { GroundSettings } from '~/core/plan'
+import { ModelLine } from './walk/ModelLine'
 import { DEPTH_LEVELS } from './depthLevels'
 
 /** The five depths with their figures, and what the hatching means. */
-export function Legend({ reading }: { reading: Reading }) {
+export function Legend({ reading, ground }: { reading: Reading; ground: GroundSettings }) {
   const { name, unit, says } = READINGS[reading]
   return (
     <div>
@@ -23,6 +25,7 @@ export function Legend({ reading }: { reading: Reading }) {
         <span className="hatched inline-block h-4 w-6 border border-caution" aria-hidden /> below the area’s
         need
       </p>
+      <ModelLine ground={ground} />
     </div>
   )
 }

@@ -63,7 +63,7 @@ export function Side(props: Props) {
         )}
       </div>
       <div className="border-b border-line px-4 py-3">
-        <Legend reading={props.reading} />
+        <Legend reading={props.reading} ground={site.ground} />
       </div>
       <PlaceList
         site={site}

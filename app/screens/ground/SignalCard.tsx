@@ -1,4 +1,4 @@
-import { heardAt, sigmaDbOf } from '~/core/radio/coverage'
+import { heardAt, learnedOf, sigmaDbOf } from '~/core/radio/coverage'
 import type { PlannedRadio } from '~/core/radio/coverage'
 import { lengthText } from '~/core/plan/drawing'
 import { rateIndex, rateMbps, signalPercent } from '~/core/radio/propagation'
@@ -39,6 +39,7 @@ export function SignalCard({
           <Row name="power at its antenna" db={radio.powerDbm} unit="dBm" />
           <Row name="antenna, this way" db={way.gainDbi} />
           <Row name="distance" db={-way.distanceLossDb} />
+          {way.offsetDb !== 0 && <Row name="this radio, as measured" db={way.offsetDb} />}
           {way.crossings.map((one, i) => (
             <Row
               key={i}
@@ -58,7 +59,9 @@ export function SignalCard({
         {second && `Next: ${second.radio.device.name}, ${second.dbm.toFixed(0)} dBm.`}
       </p>
       <p className="caption">
-        Free space ITU-R P.525, walls P.2040, edges P.526, rates IEEE 802.11; ± {sigmaDbOf(site.ground)} dB
+        Free space ITU-R P.525, walls P.2040, edges P.526, rates IEEE 802.11; ±{' '}
+        {sigmaDbOf(site.ground).toFixed(1)} dB
+        {learnedOf(site.ground) && ', as learned from the walk'}
       </p>
     </div>
   )

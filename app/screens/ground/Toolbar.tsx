@@ -31,14 +31,14 @@ export function Toolbar(props: Props) {
       <LevelSelect site={site} levelId={levelId} onChange={(level) => onSet({ level })} />
       <InlineSelect
         label="Band"
-        className="!w-28"
+        className="!w-24"
         value={band}
         onChange={(next) => onSet({ band: next })}
         choices={BANDS.map((one) => ({ value: one, label: `${one} GHz` }))}
       />
       <InlineSelect
         label="Reading"
-        className="!w-36"
+        className="!w-28"
         value={reading}
         onChange={(next) => onSet({ read: next })}
         choices={readings.map(([value, { name }]) => ({ value, label: name }))}

@@ -7,12 +7,16 @@ import { usePanel } from '../../hooks/usePanel'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useIsHydrated } from '../../hooks/useIsHydrated'
 import { useSite } from '../../hooks/useSite'
+import { heardOn } from '../../server/proof/observations.server'
+import type { Route } from './+types/route'
 import { FilesDialog } from './FilesDialog'
 import { SettingsDialog } from './SettingsDialog'
 import { HelperDialog } from './HelperDialog'
 import { GroundStage } from './GroundStage'
 
-export default function Ground() {
+export const loader = ({ params }: Route.LoaderArgs) => ({ observed: heardOn(params.siteId) })
+
+export default function Ground({ loaderData }: Route.ComponentProps) {
   const { site } = useSite()
   const { search, set } = usePanel()
   const ready = useIsHydrated()
@@ -56,7 +60,7 @@ export default function Ground() {
       )}
       {level ? (
         ready ? (
-          <GroundStage level={level} />
+          <GroundStage level={level} observed={loaderData.observed} />
         ) : (
           <p className="text-soft">The chart is laid out…</p>
         )

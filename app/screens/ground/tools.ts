@@ -5,6 +5,7 @@ import {
   CircleOff,
   Lightbulb,
   MousePointer2,
+  Footprints,
   Ruler,
   Ship,
   SquareDashed,
@@ -25,6 +26,7 @@ export type ToolName =
   | 'risers'
   | 'device'
   | 'profile'
+  | 'reading'
   | 'scale'
 
 export interface Tool {
@@ -55,6 +57,7 @@ export const TOOLS: readonly Tool[] = [
   { name: 'risers', label: 'Riser', icon: Waypoints, key: 'r', draws: 'spot' },
   { name: 'device', label: 'Place a device', icon: Lightbulb, key: 'd', draws: 'spot' },
   { name: 'profile', label: 'Profile', icon: Ruler, key: 'e', draws: 'two spots' },
+  { name: 'reading', label: 'Walk: levels at a spot', icon: Footprints, key: 'l', draws: 'spot' },
 ]
 
 /** Begun from a picture’s own sheet. */

@@ -57,6 +57,8 @@ export interface ChartInput {
   onHover: (at: Point | null) => void
   onProfile: (from: Point, to: Point) => void
   onScale: (from: Point, to: Point) => void
+  /** Somebody stands there, and reads. */
+  onReading: (at: Point) => void
   onPlaced: () => void
   onSay: (text: string) => void
 }
@@ -90,6 +92,7 @@ export function useChartInput(input: ChartInput) {
     }
     if (draws === 'two spots' && points[0] && points[1])
       return (tool === 'scale' ? input.onScale : input.onProfile)(points[0], points[1])
+    if (tool === 'reading' && points[0]) return input.onReading(points[0])
     const made = finishedDrawing(tool, points, site, level, input)
     if (!made) return
     if ('says' in made) return input.onSay(made.says)

@@ -2,11 +2,10 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { useRevalidator } from 'react-router'
 import type { HereResult, HereTest, Helper } from '~/core/judge/proof'
 import type { Problem } from '~/core/lib/outcome'
+import { askLaptop } from '../../hooks/askLaptop'
 import { useSite } from '../../hooks/useSite'
 import { knownWho } from '../../hooks/useWho'
 import type { Looked } from '../../server/proof/here.server'
-
-type Answer<T> = ({ ok: true } & T) | { ok: false; problems: Problem[] }
 
 /** The cable is looked at again so often. */
 const LOOK_MS = 4000
@@ -31,22 +30,7 @@ export function useHere(attachmentId: string | null, interfaceName: string | nul
   /** What was read last, and where the laptop was said to be then. */
   const last = useRef({ at: '', is: '' })
 
-  const send = useCallback(
-    async <T>(body: object): Promise<Answer<T>> => {
-      try {
-        const answer = await fetch(`/sites/${id}/here`, {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body: JSON.stringify({ ...body, who: knownWho() }),
-        })
-        return (await answer.json()) as Answer<T>
-      } catch {
-        const message = 'Yard Beacon did not answer. Is it still running on this laptop?'
-        return { ok: false, problems: [{ path: [], code: 'here.gone', message }] }
-      }
-    },
-    [id],
-  )
+  const send = useCallback(<T>(body: object) => askLaptop<T>(id, { ...body, who: knownWho() }), [id])
 
   const isBusy = left !== null
   useEffect(() => {

@@ -1,3 +1,4 @@
+import { nanoid } from 'nanoid'
 import { checksHere, testsHere } from '~/core/judge/proof'
 import type { HereCheck, HereResult, Seen } from '~/core/judge/proof'
 import { bad, good } from '~/core/lib/outcome'
@@ -5,10 +6,12 @@ import type { Outcome } from '~/core/lib/outcome'
 import type { Here } from '~/core/network/here'
 import { attachmentOf } from '~/core/network/layer2'
 import type { Site } from '~/core/plan'
-import { askHost, interfacesHere, readHere } from '~/field/laptop'
+import type { Heard } from '~/core/formats'
+import { askHost, interfacesHere, readHere, scanHere } from '~/field/laptop'
 import type { HereRequest } from '~/schema/here'
 import { siteOr404 } from '../derived/siteState.server'
 import { store } from '../sites/store.server'
+import { unknownIn } from './observations.server'
 
 export interface Looked {
   /** Names of those that may be the one. */
@@ -17,11 +20,64 @@ export interface Looked {
   checks: HereCheck[]
 }
 
-export type HereAnswer = Looked | { result: HereResult }
+export type HereAnswer = Looked | { result: HereResult } | Scanned | { filed: number }
 
 /** Reads what this laptop is plugged into, or asks one host from there. Only what the plan names is ever asked. */
 export async function doHere(siteId: string, request: HereRequest): Promise<Outcome<HereAnswer>> {
-  return request.kind === 'ask' ? ask(siteId, request) : look(siteId, request)
+  switch (request.kind) {
+    case 'ask':
+      return ask(siteId, request)
+    case 'scan':
+      return scan(siteId, request.interfaceName)
+    case 'heard':
+      return keepHeard(siteId, request)
+    default:
+      return look(siteId, request)
+  }
+}
+
+/** What this laptop heard, by a name under which some of it can be filed. */
+export interface Scanned {
+  scanId: string
+  heard: Heard[]
+}
+
+/** The last scan for each site: levels are filed as they were read here, whatever the page says of them. */
+const scans = new Map<string, Scanned>()
+
+async function scan(siteId: string, interfaceName: string | null): Promise<Outcome<Scanned>> {
+  const heard = await scanHere(interfaceName)
+  if (!heard.ok) return heard
+  const scanned = { scanId: nanoid(10), heard: heard.value }
+  scans.set(siteId, scanned)
+  return good(scanned)
+}
+
+function keepHeard(
+  siteId: string,
+  { scanId, levelId, at, client, matched, silent, who }: Extract<HereRequest, { kind: 'heard' }>,
+): Outcome<{ filed: number }> {
+  const { site, revision } = siteOr404(siteId)
+  const scanned = scans.get(siteId)
+  if (scanned?.scanId !== scanId)
+    return bad({
+      path: ['scanId'],
+      code: 'scan.gone',
+      message: 'That scan is not there any more. Listen again here.',
+    })
+  const levels = new Map(scanned.heard.map(({ bssid, rssiDbm }) => [bssid, rssiDbm]))
+  const spot = { kind: 'heard' as const, levelId, at, client }
+  const seen: Seen[] = [
+    ...matched.flatMap(({ bssid, deviceId, band }) => {
+      const rssiDbm = levels.get(bssid)
+      return rssiDbm === undefined ? [] : [{ ...spot, deviceId, band, rssiDbm, bssid }]
+    }),
+    ...silent.map(({ deviceId, band }) => ({ ...spot, deviceId, band, rssiDbm: null })),
+  ]
+  const problems = seen.flatMap((one, i) => unknownIn(site, one, i))
+  if (problems.length > 0) return { ok: false, problems }
+  store().observations.add(siteId, { revision, who, place: '', source: 'measured', seen })
+  return good({ filed: seen.length })
 }
 
 async function look(

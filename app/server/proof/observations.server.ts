@@ -1,8 +1,8 @@
 import { bad, good } from '~/core/lib/outcome'
 import type { Outcome, Problem } from '~/core/lib/outcome'
 import { seenGear } from '~/core/guide/order'
-import { evidenceFor, seenRunning, testKindOf, verdictOn } from '~/core/judge/proof'
-import type { Evidence, Observation, Seen, SeenVerdict } from '~/core/judge/proof'
+import { evidenceFor, isHeard, seenRunning, testKindOf, verdictOn } from '~/core/judge/proof'
+import type { Evidence, HeardObservation, Observation, Seen, SeenVerdict } from '~/core/judge/proof'
 import type { Site } from '~/core/plan'
 import { readSaid } from '~/schema/observations'
 import { plansOf, siteOr404 } from '../derived/siteState.server'
@@ -19,6 +19,10 @@ export function observationsOf(siteId: string): { seen: JudgedObservation[]; evi
     evidence: evidenceFor(site, revision, seen, plansOf(siteId)),
   }
 }
+
+/** What was read on the chart. */
+export const heardOn = (siteId: string): HeardObservation[] =>
+  store().observations.ofSite(siteId).filter(isHeard)
 
 /** The gear that can be seen running, and what of it was. */
 export function stagedGear(siteId: string) {
@@ -51,7 +55,7 @@ export function takeObservations(siteId: string, body: Record<string, unknown>):
 }
 
 /** What it speaks of must be in the plan. */
-function unknownIn(site: Site, seen: Seen, i: number): Problem[] {
+export function unknownIn(site: Site, seen: Seen, i: number): Problem[] {
   const lacking = testKindOf(seen).lacks(site, seen)
   return lacking
     ? [

@@ -4,43 +4,71 @@ import type { Band } from '../../plan'
 import type { WalkReading } from '../../radio/calibration'
 import { readCsv } from '../tables/csv'
 
-const HEADINGS = {
-  x: ['x', 'x m', 'east'],
-  y: ['y', 'y m', 'north'],
-  radio: ['radio', 'access point', 'ap', 'device'],
-  band: ['band', 'ghz'],
-  level: ['level', 'rssi', 'dbm', 'signal', 'level dbm'],
-  client: ['client', 'reader'],
-  floor: ['floor', 'storey'],
-} as const
-type Heading = keyof typeof HEADINGS
+/** What a walk's table may tell of each level, the headings that are known for it, and whether it must. */
+export const WALK_COLUMNS = [
+  { name: 'x', label: 'x, m', needed: true, headings: ['x', 'x m', 'east'] },
+  { name: 'y', label: 'y, m', needed: true, headings: ['y', 'y m', 'north'] },
+  { name: 'radio', label: 'Access point', needed: true, headings: ['radio', 'access point', 'ap', 'device'] },
+  { name: 'band', label: 'Band', needed: true, headings: ['band', 'ghz'] },
+  {
+    name: 'level',
+    label: 'Level, dBm',
+    needed: true,
+    headings: ['level', 'rssi', 'dbm', 'signal', 'level dbm'],
+  },
+  { name: 'client', label: 'Read by', needed: false, headings: ['client', 'reader'] },
+  { name: 'floor', label: 'Floor', needed: false, headings: ['floor', 'storey'] },
+] as const
 
-const NEEDED: Heading[] = ['x', 'y', 'radio', 'band', 'level']
+type Heading = (typeof WALK_COLUMNS)[number]['name']
+
+/** Which column of a table is what, from 0; null: none. */
+export type WalkColumns = Record<Heading, number | null>
+
+export interface WalkTable {
+  titles: string[]
+  rows: string[][]
+  /** By its headings. */
+  guess: WalkColumns
+}
+
+export function readWalkTable(text: string): Outcome<WalkTable> {
+  const table = readCsv(text)
+  if (!table.ok) return table
+  const { columns: titles, rows } = table.value
+  const plain = titles.map((title) => title.trim().toLowerCase())
+  const at = (headings: readonly string[]) => {
+    const found = plain.findIndex((title) => headings.includes(title))
+    return found < 0 ? null : found
+  }
+  const guess = Object.fromEntries(WALK_COLUMNS.map(({ name, headings }) => [name, at(headings)]))
+  return good({ titles, rows, guess: guess as WalkColumns })
+}
 
 /**
  * A walk as CSV: a row for each radio at each spot, with x and y in metres of the chart, the access point by name or id, the band, and the
  * level in dBm; an empty level is a radio that was not heard. Whatever cannot be read is named with its line.
  */
 export function readWalkCsv(text: string): Outcome<WalkReading[]> {
-  const table = readCsv(text)
-  if (!table.ok) return table
-  const { columns, rows } = table.value
-  const titles = columns.map((title) => title.trim().toLowerCase())
-  const at = (heading: Heading) =>
-    titles.findIndex((title) => (HEADINGS[heading] as readonly string[]).includes(title))
-  const missing = NEEDED.filter((heading) => at(heading) < 0)
+  const table = readWalkTable(text)
+  return table.ok ? walkFromTable(table.value, table.value.guess) : table
+}
+
+/** The same from a table whose columns somebody has named. */
+export function walkFromTable({ rows }: WalkTable, columns: WalkColumns): Outcome<WalkReading[]> {
+  const missing = WALK_COLUMNS.filter(({ name, needed }) => needed && columns[name] === null)
   if (missing.length > 0)
     return {
       ok: false,
-      problems: missing.map((heading) => ({
-        path: ['file', heading],
+      problems: missing.map(({ name, headings }) => ({
+        path: ['file', name],
         code: 'walk.column',
-        message: `There is no column for ${heading}. Accepted headings: ${HEADINGS[heading].join(', ')}.`,
+        message: `There is no column for ${name}. Accepted headings: ${headings.join(', ')}.`,
       })),
     }
   const problems: Problem[] = []
   const readings = rows.flatMap((cells, i): WalkReading[] => {
-    const cell = (heading: Heading) => (cells[at(heading)] ?? '').trim()
+    const cell = (name: Heading) => (cells[columns[name] ?? -1] ?? '').trim()
     const [x, y] = [numberIn(cell('x')), numberIn(cell('y'))]
     const band = BANDS.find((one) => cell('band').replace(',', '.').startsWith(one))
     const rssiDbm = cell('level') === '' ? null : numberIn(cell('level'))

@@ -94,7 +94,11 @@ describe('after a later edit', () => {
   test.each<[string, Site, RegExp]>([
     ['the port itself', withPort(then, 'switch', 12, { poe: false, nativeVlan: 36 }), /switch.* 12/i],
     ['its network', withNetwork(then, 'crew', { nameServers: ['9.9.9.9'] }), /network Crew/],
-    ['the way out', withPort(then, 'gateway', wanOf(deviceOf(then, 'gateway')!)!.port, { nativeVlan: 7 }), /gateway/i],
+    [
+      'the way out',
+      withPort(then, 'gateway', wanOf(deviceOf(then, 'gateway')!)!.port, { nativeVlan: 7 }),
+      /gateway/i,
+    ],
   ])('it is to be measured again where that is %s, by name', (_what, now, name) => {
     const { state, changed } = row(now)!
     expect(state).toBe('old')

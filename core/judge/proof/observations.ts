@@ -4,13 +4,13 @@ import { changedFor } from './depends'
 import { goalName, testKindOf } from './testKinds'
 import type { Seen, SeenVerdict } from './testKinds'
 
-/** One thing seen, with where, when and by whom. typed: a person says so · measured: by the laptop that this runs on. */
+/** One thing seen, with where, when and by whom. typed: a person says so · imported: from what another program printed · measured: by the laptop that this runs on. */
 export interface Observation {
   id: string
   at: string
   /** The revision of the plan that it was seen against. */
   revision: number
-  source: 'typed' | 'measured'
+  source: 'typed' | 'imported' | 'measured'
   who: string
   place: string
   seen: Seen

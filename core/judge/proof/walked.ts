@@ -1,0 +1,63 @@
+import type { Band, Id, Site } from '../../plan'
+import type { WalkReading } from '../../radio/calibration'
+import type { HeardSeen } from './kinds/heard'
+import type { Observation } from './observations'
+
+export type HeardObservation = Observation & { seen: HeardSeen }
+
+export const isHeard = (one: Observation): one is HeardObservation => one.seen.kind === 'heard'
+
+/** What was read on the chart, as a walk: of one radio read again at the very same spot by the same client the newest counts. */
+export function walkOf(site: Site, observations: readonly Observation[]): WalkReading[] {
+  const floors = new Map(site.levels.map(({ id, name }) => [id, name]))
+  const readings = new Map<string, WalkReading>()
+  for (const { seen } of observations.filter(isHeard).sort((a, b) => a.at.localeCompare(b.at)))
+    readings.set([seen.at, seen.levelId, seen.deviceId, seen.band, seen.client].join(' '), {
+      at: seen.at,
+      floor: floors.get(seen.levelId) ?? null,
+      radio: seen.deviceId,
+      band: seen.band,
+      rssiDbm: seen.rssiDbm,
+      client: seen.client,
+    })
+  return [...readings.values()]
+}
+
+export interface RadioRef {
+  deviceId: Id
+  band: Band
+}
+
+/** BSSIDs that somebody has matched to a radio already, the newest word for each. */
+export const bssidsKnown = (observations: readonly Observation[]): ReadonlyMap<string, RadioRef> =>
+  new Map(
+    observations
+      .filter(isHeard)
+      .sort((a, b) => a.at.localeCompare(b.at))
+      .flatMap(({ seen: { bssid, deviceId, band } }) =>
+        bssid === undefined ? [] : [[bssid, { deviceId, band }] as const],
+      ),
+  )
+
+/**
+ * The radio that sends a BSSID: as somebody matched it, else the one device whose MAC it is made from, by the first octet (the locally
+ * administered bit) or the last. Common practice, no source. Null: nobody knows.
+ */
+export function radioOfBssid(
+  site: Site,
+  known: ReadonlyMap<string, RadioRef>,
+  bssid: string,
+  band: Band | null,
+): RadioRef | null {
+  const said = known.get(bssid)
+  if (said) return said
+  if (band === null) return null
+  const octets = bssid.split(':')
+  const like = site.devices.filter(({ mac, radios }) => {
+    const own = mac?.toLowerCase().split(':') ?? []
+    const same = octets.filter((octet, i) => octet === own[i]).length
+    const middle = octets.slice(1, 5).every((octet, i) => octet === own[i + 1])
+    return own.length === 6 && same >= 5 && middle && radios.some((radio) => radio.band === band)
+  })
+  return like.length === 1 && like[0] ? { deviceId: like[0].id, band } : null
+}
