@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import type { Helper } from '~/core/judge/proof'
+import type { Direction, Helper } from '~/core/judge/proof'
 import type { Outcome } from '~/core/lib/outcome'
 import type { Band, Point } from '~/core/plan'
 import { choice, id, ip } from './fields'
@@ -13,12 +13,15 @@ interface At {
   who: string
 }
 
-/** What a person asks the laptop for. look: what it is plugged into · keep: that, filed · ask: one of the hosts, filed · scan: what it hears · heard: of the
- * last scan, the radios that are named, filed at a spot. */
+/** What a person asks the laptop for. look: what it is plugged into · keep: that, filed · ask: one of the hosts, filed · service: one of the servers, asked for what
+ * it is there for, filed · scan: what it hears · heard: of the
+ * last scan, the radios that are named, filed at a spot · throughput: one way of a test against a server on the site, filed. */
 export type HereRequest =
   | (At & { kind: 'look' | 'keep' })
+  | (At & { kind: 'service'; testId: string; name: string | null })
   | { kind: 'scan'; interfaceName: string | null; who: string }
   | ({ kind: 'heard'; who: string } & HeardAt)
+  | ({ kind: 'throughput'; interfaceName: string | null; who: string } & ThroughputWish)
   | (At & { kind: 'ask'; testId: string; outside: string | null; helpers: Helper[] })
 
 const at = {
@@ -49,13 +52,42 @@ const HEARD = {
     .required(),
   silent: Joi.array().items(Joi.object(radioOf)).max(500).default([]),
 }
+const THROUGHPUT = {
+  deviceId: id().allow(null).required(),
+  band: band().allow(null).required(),
+  place: Joi.string().trim().max(120).allow('').default(''),
+  ip: ip().required(),
+  port: Joi.number().integer().min(1).max(65_535).default(5201),
+  direction: choice('up', 'down').required(),
+  seconds: Joi.number().integer().min(1).max(20).default(10),
+  udpMbps: Joi.number().min(1).max(10_000).allow(null).default(null),
+  linkMbps: Joi.number().min(1).max(400_000).allow(null).default(null),
+  joins: Joi.string().max(40).allow(null).default(null),
+}
 const { attachmentId: _place, ...radio } = at
 const FIELDS: Record<HereRequest['kind'], object> = {
   look: at,
   keep: at,
   ask: { ...at, ...ASK },
+  service: { ...at, testId: ASK.testId, name: Joi.string().max(253).hostname().allow(null).default(null) },
   scan: radio,
   heard: HEARD,
+  throughput: { ...radio, ...THROUGHPUT },
+}
+
+/** What a throughput test by this laptop goes over; `joins`: a test that has the other way already. */
+export interface ThroughputWish {
+  deviceId: string | null
+  band: Band | null
+  place: string
+  ip: string
+  port: number
+  direction: Direction
+  seconds: number
+  udpMbps: number | null
+  /** Where the laptop cannot tell its own link rate. */
+  linkMbps: number | null
+  joins: string | null
 }
 
 /** A spot of the chart, with which radio each BSSID of a scan is, and which radios were not in it. */
@@ -68,7 +100,9 @@ export interface HeardAt {
   silent: { deviceId: string; band: Band }[]
 }
 
-const anyRequest = Joi.object({ kind: choice('look', 'keep', 'ask', 'scan', 'heard').required() }).unknown()
+const anyRequest = Joi.object({
+  kind: choice('look', 'keep', 'ask', 'service', 'scan', 'heard', 'throughput').required(),
+}).unknown()
 
 export function readHereRequest(data: unknown): Outcome<HereRequest> {
   const kind = check<{ kind: HereRequest['kind'] }>(anyRequest, data)

@@ -1,7 +1,8 @@
 import Joi from 'joi'
 import { bad, good } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
-import type { Direction, DirectionResult, Interval, ThroughputRun } from '~/core/judge/proof'
+import { isIp } from '~/core/network/addressing'
+import type { Direction, DirectionResult, Interval, ThroughputRun, UdpResult } from '~/core/judge/proof'
 
 /** Open format: the JSON that `iperf3 -J` prints (iperf 3.0 and later). Only the members read here are checked. */
 interface Sum {
@@ -12,15 +13,31 @@ interface Sum {
   bits_per_second: number
   retransmits?: number
   omitted?: boolean
+  jitter_ms?: number
+  lost_packets?: number
+  packets?: number
 }
 interface Iperf3File {
   start: {
     version?: string
     timestamp?: { timesecs: number }
-    test_start: { protocol: string; num_streams: number; reverse?: number; bidir?: number }
+    connected?: { remote_host?: string }[]
+    test_start: {
+      protocol: string
+      num_streams: number
+      reverse?: number
+      bidir?: number
+      target_bitrate?: number
+    }
   }
   intervals: { sum: Sum; sum_bidir_reverse?: Sum }[]
-  end: { sum_sent: Sum; sum_received: Sum; sum_sent_bidir_reverse?: Sum; sum_received_bidir_reverse?: Sum }
+  end: {
+    sum?: Sum
+    sum_sent: Sum
+    sum_received: Sum
+    sum_sent_bidir_reverse?: Sum
+    sum_received_bidir_reverse?: Sum
+  }
 }
 
 const number = () => Joi.number().unsafe()
@@ -32,15 +49,20 @@ const sum = Joi.object({
   bits_per_second: number().min(0).required(),
   retransmits: number(),
   omitted: Joi.boolean(),
+  jitter_ms: number().min(0),
+  lost_packets: number(),
+  packets: number().min(0),
 }).unknown(true)
 
 const file = Joi.object({
   start: Joi.object({
     version: Joi.string(),
     timestamp: Joi.object({ timesecs: number().required() }).unknown(true),
+    connected: Joi.array().items(Joi.object({ remote_host: Joi.string() }).unknown(true)),
     test_start: Joi.object({
       protocol: Joi.string().required(),
       num_streams: number().required(),
+      target_bitrate: number(),
       reverse: number(),
       bidir: number(),
     })
@@ -83,12 +105,9 @@ export function readIperf3(source: string, way: Direction | null = null): Outcom
       `The test itself failed: “${String(value.error).slice(0, 200)}”. Nothing was measured, so nothing can be recorded.`,
     )
   const protocol = (value as { start?: { test_start?: { protocol?: unknown } } }).start?.test_start?.protocol
-  if (protocol !== undefined && protocol !== 'TCP')
-    return refuse(
-      'iperf3.protocol',
-      `This is a ${String(protocol)} test. A TCP test is needed: run it again without -u.`,
-    )
-  const { error } = file.validate(value, { abortEarly: false, convert: false })
+  if (protocol !== undefined && protocol !== 'TCP' && protocol !== 'UDP')
+    return refuse('iperf3.protocol', `This is a ${String(protocol)} test. Accepted: TCP and UDP.`)
+  const { error } = file.validate(withSums(value), { abortEarly: false, convert: false })
   if (error)
     return {
       ok: false,
@@ -98,9 +117,19 @@ export function readIperf3(source: string, way: Direction | null = null): Outcom
         message: `Not a whole iperf3 result: ${message}.`,
       })),
     }
-  const whole = value as unknown as Iperf3File
+  const whole = withSums(value) as unknown as Iperf3File
   const forward = forwardOf(whole, way)
   return forward.ok ? good(runOf(whole, forward.value)) : forward
+}
+
+/** Versions before 3.11 give a UDP test one sum only, and count the sender's bytes in it: what arrived is what was not lost. */
+function withSums(value: object): object {
+  const { end } = value as { end?: { sum?: Sum; sum_sent?: Sum } }
+  if (!end?.sum || end.sum_sent) return value
+  const { sum } = end
+  const share = sum.packets ? 1 - (sum.lost_packets ?? 0) / sum.packets : 1
+  const received = { ...sum, bytes: sum.bytes * share, bits_per_second: sum.bits_per_second * share }
+  return { ...value, end: { ...end, sum_sent: sum, sum_received: received } }
 }
 
 const WORDS: Record<Direction, string> = { up: 'up (from the client)', down: 'down (to the client, -R)' }
@@ -171,7 +200,13 @@ function runOf({ start, end, intervals }: Iperf3File, forward: Direction): Throu
     const reverse = intervals.flatMap(({ sum_bidir_reverse }) => sum_bidir_reverse ?? [])
     results.push(result('down', end.sum_sent_bidir_reverse, end.sum_received_bidir_reverse, reverse))
   }
+  const server = start.connected?.[0]?.remote_host
+  const { protocol, target_bitrate: asked } = start.test_start
+  if (protocol === 'UDP')
+    for (const one of results)
+      one.udp = udpOf(one.direction === forward ? end.sum_received : end.sum_received_bidir_reverse, asked)
   return {
+    ...(server !== undefined && isIp(server) ? { server } : {}),
     tool: start.version ?? 'iperf 3',
     startedAt: start.timestamp ? new Date(start.timestamp.timesecs * 1000).toISOString() : null,
     streams: start.test_start.num_streams,
@@ -190,6 +225,13 @@ const result = (direction: Direction, sent: Sum, received: Sum, sums: Sum[]): Di
   retransmits: sent.retransmits ?? null,
   durationS: received.seconds,
   intervals: sums.filter(({ omitted }) => !omitted).map(interval),
+})
+
+const udpOf = (received: Sum | undefined, askedBps: number | undefined): UdpResult => ({
+  jitterMs: received?.jitter_ms ?? 0,
+  lost: received?.lost_packets ?? 0,
+  packets: received?.packets ?? 0,
+  offeredMbps: askedBps === undefined || askedBps <= 0 ? null : askedBps / MEGA,
 })
 
 const interval = (sum: Sum): Interval => ({

@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid'
 import type { ClientTests, LinkUnderTest, ThroughputRun } from '~/core/judge/proof'
+import type { Band } from '~/core/plan'
 import type { Db } from './database'
 
 /** What was observed. Verdicts on it are derived when it is read. */
@@ -7,6 +8,10 @@ export interface ThroughputProof {
   place: string
   deviceId: string | null
   link: LinkUnderTest
+  /** Which radio of the device; left out: not said. */
+  band?: Band
+  /** measured: by the laptop that this runs on; left out: from a file. */
+  source?: 'measured'
   runs: ThroughputRun[]
 }
 /** What the stand-in's clients met on the rehearsed bench. Earlier versions did not write the source down. */

@@ -1,14 +1,9 @@
 import { format } from 'date-fns'
 import { Trash2 } from 'lucide-react'
 import { useObserve } from '../hooks/useObserve'
+import { SOURCE_WORDS } from './sourceWords'
 import { useSite } from '../hooks/useSite'
 import type { JudgedObservation } from '../server/proof/observations.server'
-
-const SOURCE: Record<JudgedObservation['source'], string> = {
-  measured: 'measured here',
-  imported: 'from another program',
-  typed: 'said by hand',
-}
 
 /** What was seen, by whom, where and when, with its verdict against the plan as it is now. */
 export function SeenList({ seen, isRecord = false }: { seen: JudgedObservation[]; isRecord?: boolean }) {
@@ -42,7 +37,7 @@ export function SeenList({ seen, isRecord = false }: { seen: JudgedObservation[]
                     : 'not as it must be'}
               </td>
               <td>{one.place || '–'}</td>
-              <td>{SOURCE[one.source]}</td>
+              <td>{SOURCE_WORDS[one.source]}</td>
               <td>{one.who}</td>
               <td suppressHydrationWarning className="whitespace-nowrap">
                 {format(one.at, 'd MMM HH:mm')}

@@ -42,12 +42,33 @@ test('plugged in, tested, moved, tested: what was measured proves what is asked 
   await expect(here.getByText(/a helper in Tills .* answered/)).toBeVisible()
   await expect(here.getByRole('button', { name: 'Test from here' })).toBeVisible()
   await expect(row(/Crew.*must not reach Tills/)).toContainText('silence proves nothing')
+  // The sheet says what of it is through.
+  const sheet = page.getByRole('region', { name: 'Acceptance sheet' })
+  await expect(sheet.getByRole('row', { name: /Crew must reach the internet passed/ })).toContainText(
+    'measured here, Mo',
+  )
+  // Throughput, by this laptop: outside is refused, inside both ways are filed.
+  const measure = page.getByRole('form', { name: 'Measure from this laptop' })
+  await choose(measure.getByLabel('The laptop is joined to'), 'ap-shop 5')
+  await measure.getByLabel('Server’s address').fill('198.51.100.10')
+  await measure.getByLabel('Rate of the link').fill('600')
+  await measure.getByRole('button', { name: 'Measure both ways' }).click()
+  await expect(measure.getByRole('alert').first()).toContainText('in none of the plan’s networks')
+  await measure.getByLabel('Server’s address').fill('172.27.24.20')
+  await measure.getByRole('button', { name: 'Measure both ways' }).click()
+  const matrix = page.getByRole('region', { name: 'Throughput of each access point' })
+  await expect(matrix.getByRole('row', { name: /^Chandlery AP 5 GHz \d+\.\d .* \d+\.\d/ })).toBeVisible()
+  await expect(page.getByText(/PRF-1.*no wired baseline/)).toBeVisible()
   await page.setViewportSize({ width: 390, height: 844 })
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
   const asked = readFileSync(join(FOLDER, 'asked.txt'), 'utf8').trim().split('\n')
-  expect(asked.map((line) => line.split(' ').at(-1))).toEqual(
+  const pings = asked.filter((line) => !line.startsWith('iperf3'))
+  expect(asked.filter((line) => line.startsWith('iperf3'))).toEqual(
+    ['', ' -R'].map((way) => `iperf3 -c 172.27.24.20 -p 5201 -J -t 10 --connect-timeout 3000${way}`),
+  )
+  expect(pings.map((line) => line.split(' ').at(-1))).toEqual(
     expect.arrayContaining(['172.27.24.1', '198.51.100.10', '172.27.36.20']),
   )
-  expect(asked.every((line) => /^-n -c 3 -i 0\.2 -W 1 \d+\.\d+\.\d+\.\d+$/.test(line))).toBe(true)
+  expect(pings.every((line) => /^-n -c 3 -i 0\.2 -W 1 \d+\.\d+\.\d+\.\d+$/.test(line))).toBe(true)
   expect(faults).toEqual([])
 })

@@ -5,7 +5,6 @@ const DATA = 'tests/reference/data/iperf3'
 
 for (const [file, words] of [
   ['failed', 'The test itself failed: “unable to connect to server'],
-  ['udp', 'This is a UDP test. A TCP test is needed'],
   ['truncated', 'The file is not JSON, or it was cut off'],
 ] as const)
   test(`a result file that cannot be used: ${file}`, async ({ page, request, baseURL }) => {

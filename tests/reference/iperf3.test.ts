@@ -83,7 +83,7 @@ test('the interval bytes add up to the sender’s total', () => {
 
 test.each([
   ['a failed run', sample('failed'), 'The test itself failed: “unable to connect'],
-  ['a UDP run', sample('udp'), 'This is a UDP test'],
+  ['an SCTP run', sample('udp').replace('"UDP"', '"SCTP"'), 'This is a SCTP test. Accepted: TCP and UDP.'],
   ['a truncated file', sample('truncated'), 'not JSON, or it was cut off'],
   ['an empty file', '  \n', 'The file is empty'],
   ['no JSON', 'bits per second', 'not JSON'],
@@ -169,4 +169,20 @@ test.each([
 ])('%s is read', (_name, encoded) => {
   const text = decodedText(encoded(sample('tcp-up')))
   expect(readIperf3(text)).toEqual(readIperf3(sample('tcp-up')))
+})
+
+test('datagrams: what was lost and how evenly they came, as the file has it; one of the versions before two sums, too', () => {
+  const [result] = runOf('udp').results
+  expect(result).toMatchObject({
+    direction: 'up',
+    sentMbps: 20.05315371439028,
+    receivedMbps: expect.closeTo(20.05239175626774, 9) as number,
+    udp: { lost: 0, packets: 153, jitterMs: 0.006480141669629308, offeredMbps: 20 },
+  })
+  const old = JSON.parse(sample('udp')) as { end: Record<string, object> }
+  old.end = { sum: { ...old.end.sum, lost_packets: 51, lost_percent: 33.3 } }
+  const read = readIperf3(JSON.stringify(old))
+  if (!read.ok) throw new Error(JSON.stringify(read.problems))
+  expect(read.value.results[0]!.receivedMbps).toBeCloseTo((20.05315371439028 * 2) / 3, 6)
+  expect(read.value.results[0]!.udp).toMatchObject({ lost: 51, packets: 153 })
 })

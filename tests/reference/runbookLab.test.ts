@@ -102,11 +102,7 @@ async function answers(
   return false
 }
 
-async function inLab<T>(
-  site: Site,
-  ask: (lab: Lab) => Promise<T>,
-  only: Place[] | null = null,
-): Promise<T> {
+async function inLab<T>(site: Site, ask: (lab: Lab) => Promise<T>, only: Place[] | null = null): Promise<T> {
   // Of a few it is known whether they should have a lease, and who should asks again.
   const lab = await Lab.of(site, { everybody: true, only, asks: only ? 1 : 3 })
   try {

@@ -1,4 +1,5 @@
 import { format } from 'date-fns'
+import { AcceptanceSheet } from '../../components/AcceptanceSheet'
 import { SeenList } from '../../components/SeenList'
 import type { observationsOf } from '../../server/proof/observations.server'
 import type { Proofs } from '../../server/proof/proof.server'
@@ -11,26 +12,14 @@ interface Props {
 }
 
 /** What was measured or seen on the real site. A rehearsal is no test result and does not stand here. */
-export function TestResults({ proofs: { throughput }, observed: { seen, evidence } }: Props) {
-  const open = evidence.filter(({ state }) => state !== 'proven')
+export function TestResults({ proofs: { throughput }, observed: { seen, sheet } }: Props) {
   return (
     <Section title="Test results">
+      <AcceptanceSheet rows={sheet} />
       {seen.length > 0 ? (
         <SeenList seen={seen} isRecord />
       ) : (
         <p className="text-soft">Addresses and reach were not tested.</p>
-      )}
-      {open.length > 0 && (
-        <p className="mt-2">
-          Not proven on this revision:{' '}
-          {open
-            .map(
-              ({ requirement, fromName, toName }) =>
-                `${fromName} ${requirement.strength === 'must' ? 'must' : 'must not'} reach ${toName}`,
-            )
-            .join('; ')}
-          .
-        </p>
       )}
       {throughput.length === 0 && <p className="mt-2 text-soft">Throughput was not tested.</p>}
       {throughput.length > 0 && (

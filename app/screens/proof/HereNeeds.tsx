@@ -5,13 +5,14 @@ interface Props {
   needs: HereTests['needs']
   outside: string
   onOutside: (ip: string) => void
+  name: string
+  onName: (name: string) => void
   helpers: Record<string, string>
   onHelper: (networkId: string, ip: string) => void
 }
 
 /** Where the plan has nobody who could answer: who else is there. */
-export function HereNeeds({ needs, outside, onOutside, helpers, onHelper }: Props) {
-  if (needs.length === 0) return null
+export function HereNeeds({ needs, outside, onOutside, name: lookedUp, onName, helpers, onHelper }: Props) {
   return (
     <fieldset className="space-y-2">
       <legend className="text-[0.95rem] text-soft">
@@ -40,6 +41,14 @@ export function HereNeeds({ needs, outside, onOutside, helpers, onHelper }: Prop
             />
           ),
         )}
+        <TextInput
+          label="A name to look up"
+          path="name"
+          mono
+          value={lookedUp}
+          onChange={onName}
+          placeholder="example.com"
+        />
       </div>
     </fieldset>
   )

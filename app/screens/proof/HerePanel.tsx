@@ -14,8 +14,11 @@ export function HerePanel() {
   const { places } = useSite()
   const [attachmentId, setPlace] = useState<string | null>(null)
   const [interfaceName, setInterface] = useState<string | null>(null)
-  const { wishes, needs, tests, fields } = useWishes(attachmentId)
-  const { looked, moved, problems, results, left, begin, cancel } = useHere(attachmentId, interfaceName)
+  const { wishes, name, services: asked, needs, tests, fields } = useWishes(attachmentId)
+  const { looked, moved, problems, results, services, left, begin, cancel } = useHere(
+    attachmentId,
+    interfaceName,
+  )
   return (
     <section className="sheet space-y-3 px-4 py-3" aria-label="This laptop, here">
       <div className="flex flex-wrap items-end gap-3">
@@ -50,7 +53,7 @@ export function HerePanel() {
             className="button button-main"
             onClick={() =>
               attachmentId !== null &&
-              void begin({ attachmentId, interfaceName, ...wishes }, tests.value.tests)
+              void begin({ attachmentId, interfaceName, ...wishes, name }, tests.value.tests, asked)
             }
           >
             Test from here
@@ -74,11 +77,13 @@ export function HerePanel() {
         <p role="status">
           <Progress
             label={`Asking, ${left} to go`}
-            share={1 - left / Math.max(1, tests.value.tests.length)}
+            share={1 - left / Math.max(1, tests.value.tests.length + asked.length)}
           />
         </p>
       )}
-      {looked && attachmentId !== null && <HereResults looked={looked} results={results} />}
+      {looked && attachmentId !== null && (
+        <HereResults looked={looked} results={results} services={services} />
+      )}
     </section>
   )
 }

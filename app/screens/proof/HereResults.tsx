@@ -1,17 +1,18 @@
 import { HERE_WHAT, hereVerdict, hereWords } from '~/core/judge/proof'
 import type { HereResult } from '~/core/judge/proof'
-import type { Looked } from '../../server/proof/here.server'
+import type { Looked, ServiceResult } from '../../server/proof/here.server'
 
 interface Props {
   looked: Looked
   results: HereResult[]
+  services: ServiceResult[]
 }
 
 const CHECKED = { true: 'as planned', false: 'not as planned', null: 'not compared' } as const
 const VERDICT = { ok: 'as it must be', fails: 'not as it must be', unsure: 'proves nothing' } as const
 
 /** What the laptop reads beside the plan, and who answered. */
-export function HereResults({ looked: { here, checks }, results }: Props) {
+export function HereResults({ looked: { here, checks }, results, services }: Props) {
   const alive = new Set(results.flatMap(({ ip, answered }) => (answered ? [ip] : [])))
   return (
     <div className="grid gap-x-8 gap-y-3 @4xl:grid-cols-2">
@@ -63,6 +64,14 @@ export function HereResults({ looked: { here, checks }, results }: Props) {
               </li>
             )
           })}
+          {services.map(({ id, says, ok }) => (
+            <li key={id} className="py-1.5">
+              {says}{' '}
+              <span className={ok === false ? 'font-semibold text-caution' : 'text-soft'}>
+                {VERDICT[ok === null ? 'unsure' : ok ? 'ok' : 'fails']}
+              </span>
+            </li>
+          ))}
         </ul>
       </div>
     </div>

@@ -6,12 +6,15 @@ import { SeenForm } from '../../components/SeenForm'
 import { useSite } from '../../hooks/useSite'
 
 const STATE: Record<EvidenceState, string> = {
-  proven: 'proven on this revision',
+  proven: 'proven',
   contradicted: 'tried, and not as it must be',
-  old: 'proven before; the plan has changed since',
+  old: 'must be measured again: proven before',
   unsure: 'asked, but nobody has seen that host answer anybody: its silence proves nothing',
   open: 'not tried',
 }
+
+const onRevision = (then: number, now: number): string =>
+  then === now ? ' on this revision' : ` on revision ${then}, still holds`
 
 type Tried = 'answered' | 'silent'
 
@@ -22,7 +25,7 @@ const HOW = [
 ] as const
 
 export function RequirementEvidence({ evidence }: { evidence: Evidence[] }) {
-  const { site } = useSite()
+  const { site, revision } = useSite()
   const [tried, setTried] = useState<Record<string, Tried>>({})
   if (evidence.length === 0)
     return (
@@ -44,7 +47,7 @@ export function RequirementEvidence({ evidence }: { evidence: Evidence[] }) {
         place="where the laptop was: port, SSID"
       >
         <ul className="divide-y divide-line">
-          {evidence.map(({ requirement, fromName, toName, state, by }) => (
+          {evidence.map(({ requirement, fromName, toName, state, by, changed }) => (
             <li key={requirement.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5">
               <span className="min-w-64 flex-1">
                 <Flag vlanId={vlan(requirement.fromNetworkId)} label={fromName} size={13} />{' '}
@@ -53,10 +56,12 @@ export function RequirementEvidence({ evidence }: { evidence: Evidence[] }) {
                   className={`caption block ${state === 'contradicted' ? 'font-semibold text-caution' : ''}`}
                 >
                   {STATE[state]}
+                  {state === 'proven' && by && onRevision(by.revision, revision)}
                   {by &&
                     state !== 'open' &&
                     `, ${by.source === 'measured' ? 'measured' : 'said'} by ${by.who}`}
-                  {by && state === 'old' && `, revision ${by.revision}`}
+                  {by && state === 'old' && `, on revision ${by.revision}`}
+                  {changed.length > 0 && `; changed since: ${changed.join(', ')}`}
                 </span>
               </span>
               <RadioGroup

@@ -51,7 +51,7 @@ function Test({ test }: { test: JudgedThroughput }) {
               {format(test.at, 'd MMM yyyy HH:mm')}
             </time>
             , {body.link.medium === 'radio' ? 'over radio' : 'over the wire'} at {body.link.linkMbps} Mbit/s
-            link rate, {body.runs[0]?.tool}
+            link rate, {body.runs[0]?.tool}, {body.source === 'measured' ? 'measured here' : 'from a file'}
           </p>
         </div>
         <Form method="post">
@@ -81,6 +81,11 @@ function Test({ test }: { test: JudgedThroughput }) {
           <IntervalChart key={i} result={result} expected={judged.expected} />
         ))}
       </div>
+      {test.mistakes.map(({ code, says }) => (
+        <p key={says} className="mt-1 text-caution">
+          <span className="figures">{code}</span> {says}
+        </p>
+      ))}
       {judged.missing.length > 0 && <OtherWay testId={test.id} missing={judged.missing[0] ?? 'down'} />}
     </li>
   )
@@ -133,7 +138,9 @@ function Totals({ results, judgements }: { results: DirectionResult[]; judgement
               <td>{WAY[result.direction]}</td>
               <td className="num figures">{result.sentMbps.toFixed(1)}</td>
               <td className="num figures">{result.receivedMbps.toFixed(1)}</td>
-              <td className="num figures">{result.retransmits ?? 'not told'}</td>
+              <td className="num figures">
+                {result.udp ? `${result.udp.lost} lost` : (result.retransmits ?? 'not told')}
+              </td>
               <td className="num figures">
                 {judgement?.ofBaseline == null ? '' : `${Math.round(judgement.ofBaseline * 100)} %`}
               </td>

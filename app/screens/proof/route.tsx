@@ -1,4 +1,6 @@
 import { data, useActionData } from 'react-router'
+import { AcceptanceSheet } from '../../components/AcceptanceSheet'
+import { Collapsible } from '../../components/Collapsible'
 import { Problems } from '../../components/Problems'
 import { SeenList } from '../../components/SeenList'
 import { StageHead } from '../../components/StageHead'
@@ -9,11 +11,14 @@ import { AddressesSeen } from './AddressesSeen'
 import { ClientResults } from './ClientResults'
 import { HerePanel } from './HerePanel'
 import { LevelsSeen } from './LevelsSeen'
+import { MeasureForm } from './MeasureForm'
+import { promisesOf } from './promiseText'
 import { RequirementEvidence } from './RequirementEvidence'
 import { RunClients } from './RunClients'
 import { StopList } from './StopList'
 import { ThroughputForm } from './ThroughputForm'
 import { ThroughputList } from './ThroughputList'
+import { ThroughputMatrix } from './ThroughputMatrix'
 import type { Route } from './+types/route'
 
 export const loader = ({ params }: Route.LoaderArgs) => ({
@@ -31,7 +36,7 @@ export async function action({ params, request }: Route.ActionArgs) {
 
 export default function Proof({ loaderData }: Route.ComponentProps) {
   const answer = useActionData<typeof action>()
-  const { clients, throughput, benchRuns, observed, stops } = loaderData
+  const { clients, throughput, matrix, benchRuns, observed, stops } = loaderData
   return (
     <>
       <StageHead
@@ -44,6 +49,10 @@ export default function Proof({ loaderData }: Route.ComponentProps) {
         </div>
       )}
       <div className="space-y-8">
+        <section className="space-y-3">
+          <h2>Acceptance</h2>
+          <AcceptanceSheet rows={observed.sheet} />
+        </section>
         <section className="space-y-3">
           <h2>This laptop, where it is now</h2>
           <HerePanel />
@@ -60,7 +69,11 @@ export default function Proof({ loaderData }: Route.ComponentProps) {
         </section>
         <section className="space-y-3">
           <h2>Throughput</h2>
-          <ThroughputForm />
+          <ThroughputMatrix rows={matrix} promises={promisesOf(throughput)} />
+          <MeasureForm />
+          <Collapsible isOpen title="Take in a result file" className="no-print">
+            <ThroughputForm />
+          </Collapsible>
           <ThroughputList tests={throughput} />
         </section>
         {observed.seen.length > 0 && (

@@ -1,11 +1,11 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { useRevalidator } from 'react-router'
-import type { HereResult, HereTest, Helper } from '~/core/judge/proof'
+import type { HereResult, HereTest, Helper, ServiceTest } from '~/core/judge/proof'
 import type { Problem } from '~/core/lib/outcome'
 import { askLaptop } from '../../hooks/askLaptop'
 import { useSite } from '../../hooks/useSite'
 import { knownWho } from '../../hooks/useWho'
-import type { Looked } from '../../server/proof/here.server'
+import type { Looked, ServiceResult } from '../../server/proof/here.server'
 
 /** The cable is looked at again so often. */
 const LOOK_MS = 4000
@@ -15,6 +15,8 @@ export interface Asking {
   interfaceName: string | null
   outside: string | null
   helpers: Helper[]
+  /** A name to be looked up; null: none. */
+  name: string | null
 }
 
 /** What this laptop is plugged into, looked at again and again, and the hosts that are asked from there, one after the other. */
@@ -25,6 +27,7 @@ export function useHere(attachmentId: string | null, interfaceName: string | nul
   const [moved, setMoved] = useState<string | null>(null)
   const [problems, setProblems] = useState<Problem[]>([])
   const [results, setResults] = useState<HereResult[]>([])
+  const [services, setServices] = useState<ServiceResult[]>([])
   const [left, setLeft] = useState<number | null>(null)
   const stop = useRef(false)
   /** What was read last, and where the laptop was said to be then. */
@@ -57,27 +60,42 @@ export function useHere(attachmentId: string | null, interfaceName: string | nul
     }
   }, [attachmentId, interfaceName, isBusy, send])
 
-  const begin = async (asking: Asking, tests: readonly HereTest[]) => {
+  const begin = async (asking: Asking, tests: readonly HereTest[], asked: readonly ServiceTest[]) => {
     stop.current = false
     setResults([])
+    setServices([])
     setMoved(null)
-    setLeft(tests.length)
+    setLeft(tests.length + asked.length)
+    const { name: lookedUp, ...hosts } = asking
     await send({ kind: 'keep', attachmentId: asking.attachmentId, interfaceName })
     for (const [i, { id: testId }] of tests.entries()) {
       if (stop.current) break
-      const answer = await send<{ result: HereResult }>({ kind: 'ask', ...asking, testId })
+      const answer = await send<{ result: HereResult }>({ kind: 'ask', ...hosts, testId })
       if (!answer.ok) {
         setProblems(answer.problems)
         break
       }
       setResults((known) => [...known, answer.result])
-      setLeft(tests.length - i - 1)
+      setLeft(tests.length + asked.length - i - 1)
+    }
+    for (const [i, { id: testId }] of asked.entries()) {
+      if (stop.current) break
+      const answer = await send<{ service: ServiceResult }>({
+        kind: 'service',
+        attachmentId: asking.attachmentId,
+        interfaceName,
+        testId,
+        name: lookedUp,
+      })
+      if (answer.ok) setServices((known) => [...known, answer.service])
+      else setProblems(answer.problems)
+      setLeft(asked.length - i - 1)
     }
     setLeft(null)
     void revalidate()
   }
 
-  return { looked, moved, problems, results, left, begin, cancel: () => (stop.current = true) }
+  return { looked, moved, problems, results, services, left, begin, cancel: () => (stop.current = true) }
 }
 
 const signature = ({ here: { isUp, ip, neighbour } }: Looked): string =>

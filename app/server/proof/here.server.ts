@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid'
-import { checksHere, testsHere } from '~/core/judge/proof'
+import { checksHere, servicesHere, serviceSeen, serviceWords, testsHere } from '~/core/judge/proof'
 import type { HereCheck, HereResult, Seen } from '~/core/judge/proof'
 import { bad, good } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
@@ -7,8 +7,10 @@ import type { Here } from '~/core/network/here'
 import { attachmentOf } from '~/core/network/layer2'
 import type { Site } from '~/core/plan'
 import type { Heard } from '~/core/formats'
-import { askHost, interfacesHere, readHere, scanHere } from '~/field/laptop'
+import { askHost, askService, interfacesHere, readHere, scanHere } from '~/field/laptop'
 import type { HereRequest } from '~/schema/here'
+import { measure } from './measured.server'
+import type { Measured } from './measured.server'
 import { siteOr404 } from '../derived/siteState.server'
 import { store } from '../sites/store.server'
 import { unknownIn } from './observations.server'
@@ -20,15 +22,20 @@ export interface Looked {
   checks: HereCheck[]
 }
 
-export type HereAnswer = Looked | { result: HereResult } | Scanned | { filed: number }
+export type HereAnswer =
+  Looked | { result: HereResult } | { service: ServiceResult } | Scanned | { filed: number } | Measured
 
 /** Reads what this laptop is plugged into, or asks one host from there. Only what the plan names is ever asked. */
 export async function doHere(siteId: string, request: HereRequest): Promise<Outcome<HereAnswer>> {
   switch (request.kind) {
     case 'ask':
       return ask(siteId, request)
+    case 'service':
+      return askOf(siteId, request)
     case 'scan':
       return scan(siteId, request.interfaceName)
+    case 'throughput':
+      return measure(siteId, request)
     case 'heard':
       return keepHeard(siteId, request)
     default:
@@ -95,9 +102,45 @@ async function look(
       code: 'reference.unknown',
       message: 'That place is not in the plan any more. Choose where the laptop is.',
     })
-  const { ip, gateway } = here.value
-  if (kind === 'keep') keep(siteId, who, attachmentId, { kind: 'address', attachmentId, ip, gateway })
+  if (kind === 'keep') keep(siteId, who, attachmentId, ...readSeen(attachmentId, here.value))
   return good({ interfaces: all.value.map(({ name }) => name), here: here.value, checks })
+}
+
+/** What was read of the place itself, as evidence: the address, and of a cable its rate and its other end. */
+function readSeen(attachmentId: string, { ip, gateway, speedMbps, neighbour, radio }: Here): Seen[] {
+  return [
+    { kind: 'address', attachmentId, ip, gateway },
+    ...(speedMbps !== null && radio === null
+      ? [{ kind: 'linkSpeed' as const, attachmentId, speedMbps }]
+      : []),
+    ...(neighbour ? [{ kind: 'neighbour' as const, attachmentId, ...neighbour }] : []),
+  ]
+}
+
+/** One server asked for what it is there for, and what came of it in words. */
+export interface ServiceResult {
+  id: string
+  says: string
+  ok: boolean | null
+}
+
+async function askOf(
+  siteId: string,
+  { attachmentId, interfaceName, testId, name, who }: Extract<HereRequest, { kind: 'service' }>,
+): Promise<Outcome<{ service: ServiceResult }>> {
+  const { site } = siteOr404(siteId)
+  const test = servicesHere(site, attachmentId, name).find(({ id }) => id === testId)
+  if (!test)
+    return bad({
+      path: ['testId'],
+      code: 'here.unknown',
+      message: 'That server is not asked from here any more: the plan has changed. Begin again.',
+    })
+  const answer = await askService(test)
+  const seen = serviceSeen(test, answer, attachmentId)
+  if (seen && (await isWhereItIsSaid(site, attachmentId, interfaceName)))
+    keep(siteId, who, attachmentId, seen)
+  return good({ service: { id: testId, says: serviceWords(test, answer), ok: answer.answered } })
 }
 
 async function ask(
@@ -139,7 +182,7 @@ async function isWhereItIsSaid(
   return checks?.find(({ what }) => what === 'address')?.ok !== false && checks !== null
 }
 
-function keep(siteId: string, who: string, attachmentId: string, seen: Seen): void {
+function keep(siteId: string, who: string, attachmentId: string, ...seen: Seen[]): void {
   const { site, revision } = siteOr404(siteId)
   const place = attachmentOf(site, attachmentId)?.label ?? ''
   store().observations.add(siteId, {
@@ -147,6 +190,6 @@ function keep(siteId: string, who: string, attachmentId: string, seen: Seen): vo
     who: who || 'somebody',
     place,
     source: 'measured',
-    seen: [seen],
+    seen,
   })
 }

@@ -1,22 +1,36 @@
 import { bad, good } from '~/core/lib/outcome'
 import type { Outcome, Problem } from '~/core/lib/outcome'
 import { seenGear } from '~/core/guide/order'
-import { evidenceFor, isHeard, seenRunning, testKindOf, verdictOn } from '~/core/judge/proof'
-import type { Evidence, HeardObservation, Observation, Seen, SeenVerdict } from '~/core/judge/proof'
+import { acceptance, evidenceFor, isHeard, seenRunning, testKindOf, verdictOn } from '~/core/judge/proof'
+import type {
+  AcceptanceRow,
+  Evidence,
+  HeardObservation,
+  Observation,
+  Seen,
+  SeenVerdict,
+} from '~/core/judge/proof'
 import type { Site } from '~/core/plan'
 import { readSaid } from '~/schema/observations'
 import { plansOf, siteOr404 } from '../derived/siteState.server'
 import { store } from '../sites/store.server'
+import { judgedTests } from './proof.server'
 
 export type JudgedObservation = Observation & { verdict: SeenVerdict }
 
 /** All that was seen on the real site, judged anew against the plan as it is, and what it proves. */
-export function observationsOf(siteId: string): { seen: JudgedObservation[]; evidence: Evidence[] } {
+export function observationsOf(siteId: string): {
+  seen: JudgedObservation[]
+  evidence: Evidence[]
+  sheet: AcceptanceRow[]
+} {
   const { site, revision } = siteOr404(siteId)
   const seen = store().observations.ofSite(siteId)
+  const evidence = evidenceFor(site, revision, seen, plansOf(siteId))
   return {
     seen: seen.map((one) => ({ ...one, verdict: verdictOn(site, one) })),
-    evidence: evidenceFor(site, revision, seen, plansOf(siteId)),
+    evidence,
+    sheet: acceptance(site, evidence, seen, judgedTests(siteId)),
   }
 }
 

@@ -3,8 +3,16 @@ import { promisedAt } from '~/core/radio/backhaul'
 import { accessPoints } from '~/core/plan'
 import { bad, good } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
-import { judge } from '~/core/judge/proof'
-import type { Direction, RunJudgement, ThroughputRun } from '~/core/judge/proof'
+import { judge, testMistakes, throughputMatrix } from '~/core/judge/proof'
+import type {
+  Direction,
+  JudgedTest,
+  MatrixRow,
+  RunJudgement,
+  TestMistake,
+  ThroughputRun,
+  ThroughputTest,
+} from '~/core/judge/proof'
 import { groundOf, runClientTests } from '~/field'
 import { readIperf3 } from '~/schema/iperf3'
 import { readLink, readWay } from '~/schema/throughputForm'
@@ -17,27 +25,62 @@ import { uploadedText } from '../files/upload.server'
 const MOST_IPERF3_BYTES = 5 * 1024 * 1024
 
 /** With what the plan as it is now promises to a client there; null where it says nothing. */
-export type JudgedThroughput = StoredThroughput & { judged: RunJudgement; promised: GoodputRange | null }
+export type JudgedThroughput = StoredThroughput & {
+  judged: RunJudgement
+  promised: GoodputRange | null
+  /** Why the verdict may be wrong. */
+  mistakes: TestMistake[]
+}
 
 export interface Proofs {
   clients: StoredClients[]
   throughput: JudgedThroughput[]
+  matrix: MatrixRow[]
   benchRuns: boolean
 }
+
+/** Throughput tests as they were filed. */
+export const throughputTests = (siteId: string): ThroughputTest[] =>
+  store()
+    .proofs.ofSite(siteId)
+    .flatMap((proof) => (proof.kind === 'throughput' ? [{ ...proof.body, at: proof.at }] : []))
+
+/** The same with their verdicts, for the acceptance sheet. */
+export const judgedTests = (siteId: string): JudgedTest[] =>
+  store()
+    .proofs.ofSite(siteId)
+    .flatMap((proof) =>
+      proof.kind === 'throughput'
+        ? [
+            {
+              id: proof.id,
+              at: proof.at,
+              who: proof.who,
+              deviceId: proof.body.link.medium === 'radio' ? proof.body.deviceId : null,
+              measured: proof.body.source === 'measured',
+              judged: judge(proof.body.runs, proof.body.link),
+            },
+          ]
+        : [],
+    )
 
 /** Throughput with its verdicts worked out anew, and what was rehearsed. */
 export function proofsOf(siteId: string): Proofs {
   const all = store().proofs.ofSite(siteId)
+  const { site } = siteOr404(siteId)
+  const tests = throughputTests(siteId)
   return {
+    matrix: throughputMatrix(tests),
     clients: all.filter((proof) => proof.kind === 'clients'),
     throughput: all
       .filter((proof) => proof.kind === 'throughput')
       .map((proof) => ({
         ...proof,
         judged: judge(proof.body.runs, proof.body.link),
+        mistakes: testMistakes(site, { ...proof.body, at: proof.at }, tests),
         promised:
           proof.body.deviceId !== null && proof.body.link.medium === 'radio'
-            ? promisedAt(siteOr404(siteId).site, proof.body.deviceId)
+            ? promisedAt(site, proof.body.deviceId)
             : null,
       })),
     benchRuns: store().bench.read(siteId) !== null,

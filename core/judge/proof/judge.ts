@@ -1,7 +1,7 @@
 import { mbpsText } from '../../radio/airtime'
 import { expectedRange } from './expected'
 import type { ExpectedRange } from './expected'
-import type { DirectionResult, LinkUnderTest, ThroughputRun } from './types'
+import type { DirectionResult, LinkUnderTest, ThroughputRun, UdpResult } from './types'
 
 export type Verdict = 'asExpected' | 'low' | 'above'
 
@@ -51,7 +51,26 @@ export const OUTCOME_WORDS: Record<RunJudgement['outcome'], string> = {
   incomplete: 'one way only so far',
 }
 
+/** Of so many datagrams one may be lost, and so much may their spacing vary. Source: ITU-T Y.1541 table 1, class 0 (voice, video calls). */
+export const MOST_LOST_SHARE = 1e-3
+export const MOST_JITTER_MS = 50
+
+/** A UDP test offers a rate; what counts is how much of it comes through, and how evenly. */
+function judgeDatagrams(result: DirectionResult, udp: UdpResult, link: LinkUnderTest): Judgement {
+  const measuredMbps = result.receivedMbps
+  const lost = udp.packets === 0 ? 1 : udp.lost / udp.packets
+  const isFine = lost <= MOST_LOST_SHARE && udp.jitterMs <= MOST_JITTER_MS
+  return {
+    direction: result.direction,
+    verdict: isFine ? 'asExpected' : 'low',
+    measuredMbps,
+    ofBaseline: link.baselineMbps === null ? null : measuredMbps / link.baselineMbps,
+    says: `${(lost * 100).toFixed(lost < 0.01 ? 2 : 1)} % of ${udp.packets} datagrams lost, spacing varies by ${udp.jitterMs.toFixed(2)} ms${udp.offeredMbps === null ? '' : `, of ${mbpsText(udp.offeredMbps)} Mbit/s offered`}. Calls bear ${MOST_LOST_SHARE * 100} % and ${MOST_JITTER_MS} ms (ITU-T Y.1541, class 0).`,
+  }
+}
+
 function judgeDirection(result: DirectionResult, expected: ExpectedRange, link: LinkUnderTest): Judgement {
+  if (result.udp) return judgeDatagrams(result, result.udp, link)
   const measuredMbps = result.receivedMbps
   const verdict =
     measuredMbps < expected.lowMbps ? 'low' : measuredMbps > expected.highMbps ? 'above' : 'asExpected'

@@ -1,3 +1,5 @@
+import type { Ip } from '../../plan'
+
 /** One second or so of a throughput test. */
 export interface Interval {
   startS: number
@@ -18,6 +20,16 @@ export interface DirectionResult {
   retransmits: number | null
   durationS: number
   intervals: Interval[]
+  /** As the receiver counted datagrams; left out: TCP. */
+  udp?: UdpResult
+}
+
+export interface UdpResult {
+  jitterMs: number
+  lost: number
+  packets: number
+  /** What the sender was told to send. */
+  offeredMbps: number | null
 }
 
 /** What one iperf3 file says, in our terms. */
@@ -25,6 +37,8 @@ export interface ThroughputRun {
   tool: string
   startedAt: string | null
   streams: number
+  /** The address that the client asked; left out: not told. */
+  server?: Ip
   results: DirectionResult[]
 }
 

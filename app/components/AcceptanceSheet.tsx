@@ -1,0 +1,71 @@
+import { format } from 'date-fns'
+import type { AcceptanceRow, AcceptanceVerdict } from '~/core/judge/proof'
+import { SOURCE_WORDS } from './sourceWords'
+
+const VERDICT: Record<AcceptanceVerdict, string> = {
+  passed: 'passed',
+  failed: 'failed',
+  again: 'measure again',
+  unsure: 'not shown yet',
+  open: 'not measured',
+}
+
+/** Everything that is asked for in one table, each with what shows it, by whom and when. */
+export function AcceptanceSheet({ rows }: { rows: readonly AcceptanceRow[] }) {
+  if (rows.length === 0)
+    return <p className="sheet px-4 py-5 text-soft">Nothing is asked for yet: there is nothing to accept.</p>
+  const passed = rows.filter(({ verdict }) => verdict === 'passed')
+  const failed = rows.filter(({ verdict }) => verdict === 'failed').length
+  const byHand = passed.filter(({ source }) => source === 'typed').length
+  return (
+    <section className="sheet px-2 py-3" aria-label="Acceptance sheet">
+      <p className="px-2 pb-2">
+        <strong className="figures">{passed.length}</strong> of{' '}
+        <strong className="figures">{rows.length}</strong> passed
+        {byHand > 0 && `, ${byHand} of them only said by hand`}
+        {failed > 0 && <span className="font-semibold text-caution">; {failed} failed</span>}.
+      </p>
+      <div
+        className="max-h-96 overflow-auto print:max-h-none"
+        tabIndex={0}
+        role="group"
+        aria-label="Acceptance, row by row"
+      >
+        <table className="plain [&_td]:px-3 [&_th]:px-3">
+          <thead>
+            <tr>
+              <th>Promised</th>
+              <th>Verdict</th>
+              <th>Shown by</th>
+              <th>How, who and when</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ id, promise, verdict, shown, source, who, at }) => (
+              <tr key={id} data-verdict={verdict}>
+                <td>{promise}</td>
+                <td
+                  className={
+                    verdict === 'failed' || verdict === 'again'
+                      ? 'font-semibold text-caution'
+                      : verdict === 'passed'
+                        ? 'font-semibold'
+                        : 'text-soft'
+                  }
+                >
+                  {VERDICT[verdict]}
+                </td>
+                <td>{shown}</td>
+                <td suppressHydrationWarning className="text-soft">
+                  {source &&
+                    at &&
+                    `${SOURCE_WORDS[source]}, ${who || 'somebody'}, ${format(at, 'd MMM HH:mm')}`}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  )
+}
