@@ -14,11 +14,14 @@ interface At {
 }
 
 /** What a person asks the laptop for. look: what it is plugged into · keep: that, filed · ask: one of the hosts, filed · service: one of the servers, asked for what
- * it is there for, filed · scan: what it hears · heard: of the
+ * it is there for, filed · joined: who serves its radio
+ * now, one sample of it carried about · roamed: those samples, filed · scan: what it hears · heard: of the
  * last scan, the radios that are named, filed at a spot · throughput: one way of a test against a server on the site, filed. */
 export type HereRequest =
   | (At & { kind: 'look' | 'keep' })
   | (At & { kind: 'service'; testId: string; name: string | null })
+  | { kind: 'joined'; interfaceName: string | null; isFirst: boolean; who: string }
+  | { kind: 'roamed'; ssidId: string; who: string }
   | { kind: 'scan'; interfaceName: string | null; who: string }
   | ({ kind: 'heard'; who: string } & HeardAt)
   | ({ kind: 'throughput'; interfaceName: string | null; who: string } & ThroughputWish)
@@ -70,6 +73,8 @@ const FIELDS: Record<HereRequest['kind'], object> = {
   keep: at,
   ask: { ...at, ...ASK },
   service: { ...at, testId: ASK.testId, name: Joi.string().max(253).hostname().allow(null).default(null) },
+  joined: { ...radio, isFirst: Joi.boolean().default(false) },
+  roamed: { who: at.who, ssidId: id().required() },
   scan: radio,
   heard: HEARD,
   throughput: { ...radio, ...THROUGHPUT },
@@ -101,7 +106,17 @@ export interface HeardAt {
 }
 
 const anyRequest = Joi.object({
-  kind: choice('look', 'keep', 'ask', 'service', 'scan', 'heard', 'throughput').required(),
+  kind: choice(
+    'look',
+    'keep',
+    'ask',
+    'service',
+    'joined',
+    'roamed',
+    'scan',
+    'heard',
+    'throughput',
+  ).required(),
 }).unknown()
 
 export function readHereRequest(data: unknown): Outcome<HereRequest> {

@@ -18,12 +18,15 @@ const SHAPES: Record<Seen['kind'], Joi.ObjectSchema> = {
     kind: Joi.valid('address').required(),
     attachmentId: place(),
     ip: ip().allow(null).required(),
+    gateway: ip().allow(null),
   }),
   ping: Joi.object({
     kind: Joi.valid('ping').required(),
     fromNetworkId: id().required(),
     to,
     answered: Joi.boolean().required(),
+    ip: ip(),
+    attachmentId: Joi.string().max(200),
   }),
   /** Below −120 dBm nothing is received, above 0 dBm nothing is sent by such gear. */
   level: Joi.object({

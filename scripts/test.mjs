@@ -22,6 +22,8 @@ provideOptional(
     ['nft', 'nftables'],
     ['udhcpc', 'udhcpc'],
     ['ping', 'iputils-ping'],
+    ['ifconfig', 'net-tools'],
+    ['busybox', 'busybox'],
     ['ethtool', 'ethtool'],
     ['ovs-vswitchd', 'openvswitch-switch'],
     ['hostapd', 'hostapd'],

@@ -6,6 +6,7 @@ import { Select } from '../../components/Select'
 import { useSite } from '../../hooks/useSite'
 import { HereNeeds } from './HereNeeds'
 import { HereResults } from './HereResults'
+import { PasteHere } from './PasteHere'
 import { useHere } from './useHere'
 import { useWishes } from './useWishes'
 
@@ -84,6 +85,7 @@ export function HerePanel() {
       {looked && attachmentId !== null && (
         <HereResults looked={looked} results={results} services={services} />
       )}
+      {attachmentId !== null && <PasteHere attachmentId={attachmentId} />}
     </section>
   )
 }

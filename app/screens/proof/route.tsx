@@ -1,5 +1,5 @@
 import { data, useActionData } from 'react-router'
-import { AcceptanceSheet } from '../../components/AcceptanceSheet'
+import { AcceptanceSheet, AcceptanceSum } from '../../components/AcceptanceSheet'
 import { Collapsible } from '../../components/Collapsible'
 import { Problems } from '../../components/Problems'
 import { SeenList } from '../../components/SeenList'
@@ -14,6 +14,7 @@ import { LevelsSeen } from './LevelsSeen'
 import { MeasureForm } from './MeasureForm'
 import { promisesOf } from './promiseText'
 import { RequirementEvidence } from './RequirementEvidence'
+import { RoamPanel } from './RoamPanel'
 import { RunClients } from './RunClients'
 import { StopList } from './StopList'
 import { ThroughputForm } from './ThroughputForm'
@@ -48,11 +49,13 @@ export default function Proof({ loaderData }: Route.ComponentProps) {
           <Problems problems={answer.problems} title="Not recorded. What was there is unchanged." />
         </div>
       )}
+      <div className="mb-4 flex flex-wrap items-baseline gap-x-3">
+        <AcceptanceSum rows={observed.sheet} />
+        <a className="no-print underline underline-offset-4" href="#acceptance">
+          The acceptance sheet
+        </a>
+      </div>
       <div className="space-y-8">
-        <section className="space-y-3">
-          <h2>Acceptance</h2>
-          <AcceptanceSheet rows={observed.sheet} />
-        </section>
         <section className="space-y-3">
           <h2>This laptop, where it is now</h2>
           <HerePanel />
@@ -66,6 +69,7 @@ export default function Proof({ loaderData }: Route.ComponentProps) {
           <h2>Addresses and levels, read</h2>
           <AddressesSeen />
           <LevelsSeen observed={observed.seen} />
+          <RoamPanel />
         </section>
         <section className="space-y-3">
           <h2>Throughput</h2>
@@ -75,6 +79,10 @@ export default function Proof({ loaderData }: Route.ComponentProps) {
             <ThroughputForm />
           </Collapsible>
           <ThroughputList tests={throughput} />
+        </section>
+        <section className="space-y-3" id="acceptance">
+          <h2>Acceptance</h2>
+          <AcceptanceSheet rows={observed.sheet} />
         </section>
         {observed.seen.length > 0 && (
           <section className="space-y-3">

@@ -13,6 +13,8 @@ import { measure } from './measured.server'
 import type { Measured } from './measured.server'
 import { siteOr404 } from '../derived/siteState.server'
 import { store } from '../sites/store.server'
+import { keepRoam, sampleRoam } from './roamed.server'
+import type { JoinedNow } from './roamed.server'
 import { unknownIn } from './observations.server'
 
 export interface Looked {
@@ -23,7 +25,14 @@ export interface Looked {
 }
 
 export type HereAnswer =
-  Looked | { result: HereResult } | { service: ServiceResult } | Scanned | { filed: number } | Measured
+  | Looked
+  | { result: HereResult }
+  | { service: ServiceResult }
+  | Scanned
+  | { filed: number }
+  | Measured
+  | JoinedNow
+  | { says: string[] }
 
 /** Reads what this laptop is plugged into, or asks one host from there. Only what the plan names is ever asked. */
 export async function doHere(siteId: string, request: HereRequest): Promise<Outcome<HereAnswer>> {
@@ -32,6 +41,10 @@ export async function doHere(siteId: string, request: HereRequest): Promise<Outc
       return ask(siteId, request)
     case 'service':
       return askOf(siteId, request)
+    case 'joined':
+      return sampleRoam(siteId, request)
+    case 'roamed':
+      return keepRoam(siteId, request)
     case 'scan':
       return scan(siteId, request.interfaceName)
     case 'throughput':
