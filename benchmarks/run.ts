@@ -133,4 +133,4 @@ row('runbook', 'changes', 'steps', 'states', 'order', 'rehearsal', 'shows')
 benchRunbook(row)
 
 console.log('\nproof: a calibration, and the fewest stops')
-await benchProof(row)
+await benchProof(row, demo)

@@ -1,6 +1,6 @@
 import { Matrix } from 'ml-matrix'
 import { cellsWithin, gridOver, heardAt, middleOfCell, plannedRadios, sigmaDbOf } from '../coverage'
-import { areaClients, boxOf } from '../../plan'
+import { areaClients, boxOf, distanceM } from '../../plan'
 import type { Area, Id, Point, Site } from '../../plan'
 import { THRESHOLD_DBM } from './calibrate'
 import type { Calibration } from './calibrate'
@@ -22,6 +22,8 @@ export interface NextSpot {
 /** So many spots of an area are looked at; so many radios are read at each, the loudest. */
 const SPOTS_PER_AREA = 120
 const READ_AT_EACH = 3
+/** The loudest are among the nearest. */
+const NEAREST = 12
 
 interface Spot {
   area: Area
@@ -104,7 +106,10 @@ function spotsIn(
   const weight = Math.max(1, areaClients(area)) / Math.max(1, cells.length)
   return cells.map((cell) => {
     const at = middleOfCell(grid, cell % grid.columns, Math.floor(cell / grid.columns))
-    const heard = heardAt(site, radios, at, zM)
+    const near = [...radios]
+      .sort((a, b) => distanceM(a.position.at, at) - distanceM(b.position.at, at))
+      .slice(0, NEAREST)
+    const heard = heardAt(site, near, at, zM)
       .filter(({ dbm }) => dbm > THRESHOLD_DBM)
       .slice(0, READ_AT_EACH)
     return {

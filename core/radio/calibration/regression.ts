@@ -47,7 +47,7 @@ const SETTLED = 1e-6
  */
 export function fitRegression(samples: readonly Sample[], { priorSd, robust }: Options): Fit {
   if (samples.length < 2) throw new RangeError('at least two samples are needed')
-  const x = new Matrix(samples.map((one) => one.x))
+  const x = sparse(samples)
   const inversePrior = Matrix.diag(
     priorSd?.map((sd) => 1 / sd ** 2) ?? Array.from({ length: x.columns }, () => 0),
   )
@@ -80,19 +80,53 @@ interface State {
   filled: number[]
 }
 
+/** A sample has few terms of many: only those are looked at. */
+interface Sparse {
+  columns: number
+  rows: { at: number; value: number }[][]
+}
+
+const sparse = (samples: readonly Sample[]): Sparse => ({
+  columns: samples[0]?.x.length ?? 0,
+  rows: samples.map(({ x }) => x.flatMap((value, at) => (value === 0 ? [] : [{ at, value }]))),
+})
+
+const times = (row: Sparse['rows'][number], theta: readonly number[]): number =>
+  row.reduce((sum, { at, value }) => sum + value * (theta[at] ?? 0), 0)
+
+/** XᵀWX, as the upper part gives it. */
+function squared({ columns, rows }: Sparse, weights: readonly number[]): Matrix {
+  const sum = Matrix.zeros(columns, columns)
+  rows.forEach((row, k) => {
+    const weight = weights[k] ?? 0
+    for (const { at: i, value: a } of row)
+      for (const { at: j, value: b } of row) sum.set(i, j, sum.get(i, j) + weight * a * b)
+  })
+  return sum
+}
+
+/** XᵀWy. */
+function against({ columns, rows }: Sparse, weights: readonly number[], y: readonly number[]): Matrix {
+  const sum = Array.from({ length: columns }, () => 0)
+  rows.forEach((row, k) => {
+    for (const { at, value } of row) sum[at] = (sum[at] ?? 0) + value * (weights[k] ?? 0) * (y[k] ?? 0)
+  })
+  return Matrix.columnVector(sum)
+}
+
 function step(
-  x: Matrix,
+  x: Sparse,
   samples: readonly Sample[],
   theta: readonly number[],
   sigmaDb: number,
   inversePrior: Matrix,
   robust: boolean,
 ): State {
-  const fitted = x.mmul(Matrix.columnVector([...theta])).to1DArray()
+  const fitted = x.rows.map((row) => times(row, theta))
   const { filled, weights } = working(samples, fitted, sigmaDb, robust)
-  const weighted = x.clone().mulColumnVector(weights.map((weight) => weight / sigmaDb ** 2))
-  const covariance = inverse(weighted.transpose().mmul(x).add(inversePrior))
-  const next = covariance.mmul(weighted.transpose().mmul(Matrix.columnVector(filled))).to1DArray()
+  const scaled = weights.map((weight) => weight / sigmaDb ** 2)
+  const covariance = inverse(squared(x, scaled).add(inversePrior))
+  const next = covariance.mmul(against(x, scaled, filled)).to1DArray()
   return { theta: next, covariance, weights, filled }
 }
 
@@ -162,18 +196,18 @@ const dot = (a: readonly number[], b: readonly number[]): number =>
 
 /** Residuals with a whole place left out, in closed form: (I − H of the place)⁻¹ e. */
 function leaveOut(
-  x: Matrix,
+  x: Sparse,
   samples: readonly Sample[],
   { theta, covariance, weights }: State,
   sigmaDb: number,
   filled: readonly number[],
 ): (number | null)[] {
-  const residuals = samples.map((one, i) => (filled[i] ?? 0) - dot(one.x, theta))
+  const residuals = x.rows.map((row, i) => (filled[i] ?? 0) - times(row, theta))
   const places = new Map<string, number[]>()
   samples.forEach(({ place }, i) => places.set(place, [...(places.get(place) ?? []), i]))
   const result: (number | null)[] = samples.map(() => null)
   for (const rows of places.values()) {
-    const mine = new Matrix(rows.map((i) => x.getRow(i)))
+    const mine = new Matrix(rows.map((i) => samples[i]?.x ?? []))
     const hat = mine
       .mmul(covariance)
       .mmul(mine.transpose())
