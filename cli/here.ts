@@ -1,8 +1,18 @@
-import { checksHere, failsHere, hereVerdict, hereWords, HERE_WHAT, testsHere } from '~/core/judge/proof'
+import {
+  checksHere,
+  failsHere,
+  hereVerdict,
+  hereWords,
+  HERE_WHAT,
+  isHostName,
+  servicesHere,
+  serviceWords,
+  testsHere,
+} from '~/core/judge/proof'
 import type { HereCheck, HereResult, HereTests, Helper } from '~/core/judge/proof'
 import type { Site } from '~/core/plan'
 import type { Here } from '~/core/network/here'
-import { askAll, readHere } from '~/field/laptop'
+import { askAll, askService, readHere } from '~/field/laptop'
 import type { Options } from './options'
 import { badInput } from './output'
 import type { Output } from './output'
@@ -33,13 +43,26 @@ export async function hereCommand(positionals: string[], options: Options): Prom
       helpers: helpersOf(site.value, options.host ?? []),
     })
   if (asked && !asked.ok) return badInput(asked.problems)
+  if (options.name !== undefined && !isHostName(options.name))
+    return badInput([
+      {
+        path: ['name'],
+        code: 'here.name',
+        message: `“${options.name}” is no host name. Accepted: such as example.com.`,
+      },
+    ])
   const here = await readHere(options.interface ?? null)
   if (!here.ok) return badInput(here.problems)
   if (!site || !asked)
     return { exitCode: 0, json: { here: here.value }, text: hereLines(here.value).join('\n') }
   const checks = checksHere(site.value, at, here.value) ?? []
   const results: HereResult[] = await askAll(asked.value.tests)
-  return told(here.value, checks, results, asked.value)
+  const services: Served[] = []
+  for (const test of servicesHere(site.value, at, options.name ?? null)) {
+    const answer = await askService(test)
+    services.push({ id: test.id, says: serviceWords(test, answer), answered: answer.answered })
+  }
+  return told(here.value, checks, results, services, asked.value)
 }
 
 /** "tills=172.27.36.40": a network by its id or name, and who is there. */
@@ -53,12 +76,26 @@ const helpersOf = (site: Site, texts: readonly string[]): Helper[] =>
 /** "switch:12" is the socket as `reach` lists it. */
 const placeId = (text: string): string => (/^[^:]+:\d+$/.test(text) ? `port:${text}` : text)
 
-function told(here: Here, checks: HereCheck[], results: HereResult[], { needs }: HereTests): Output {
+/** A server that was asked for what it is there for. */
+interface Served {
+  id: string
+  says: string
+  answered: boolean | null
+}
+
+function told(
+  here: Here,
+  checks: HereCheck[],
+  results: HereResult[],
+  services: Served[],
+  { needs }: HereTests,
+): Output {
   const alive = new Set(results.flatMap(({ ip, answered }) => (answered ? [ip] : [])))
   const rows = results.map((one) => ({ ...one, verdict: hereVerdict(one, alive) }))
   return {
-    exitCode: failsHere(checks, results, alive) ? 1 : 0,
-    json: { here, checks, results: rows, needs },
+    exitCode:
+      failsHere(checks, results, alive) || services.some(({ answered }) => answered === false) ? 1 : 0,
+    json: { here, checks, results: rows, services, needs },
     text: [
       ...hereLines(here),
       '',
@@ -67,6 +104,9 @@ function told(here: Here, checks: HereCheck[], results: HereResult[], { needs }:
           `${ok === null ? '?' : ok ? '+' : '!'} ${HERE_WHAT[what]}: ${found}${ok === true ? '' : ` (planned: ${meant})`}`,
       ),
       ...rows.map((one) => `${MARK[one.verdict]} ${hereWords(one, one.verdict)}`),
+      ...services.map(
+        ({ says, answered }) => `${MARK[answered === null ? 'unsure' : answered ? 'ok' : 'fails']} ${says}`,
+      ),
       ...needs.map(
         ({ name, strength }) =>
           `? ${name} ${strength === 'must' ? 'must' : 'must not'} be reached, and the plan has no host there to ask: ${name === 'the internet' ? 'name one with --outside' : 'put a second laptop or a phone there, and name its address with --host'}.`,

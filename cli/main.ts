@@ -44,6 +44,7 @@ async function main(argv: string[]): Promise<Output> {
         calibrate: { type: 'boolean' },
         at: { type: 'string' },
         outside: { type: 'string' },
+        name: { type: 'string' },
         host: { type: 'string', multiple: true },
         interface: { type: 'string' },
       },

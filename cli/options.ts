@@ -24,6 +24,7 @@ export interface Options {
   calibrate?: boolean | undefined
   at?: string | undefined
   outside?: string | undefined
+  name?: string | undefined
   host?: string[] | undefined
   interface?: string | undefined
 }

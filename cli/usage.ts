@@ -47,11 +47,12 @@ export const USAGE = `Yard Beacon on the command line. Prints JSON, or sentences
       --quiet 08:00-18:00: nothing is interrupted during these hours of any day.
       Exit 1 when no safe order was found, or the target fails its own requirements.
 
-  npm run -s beacon -- here [--plan FILE --at PLACE] [--outside ADDRESS] [--host NETWORK=ADDRESS]...
+  npm run -s beacon -- here [--plan FILE --at PLACE] [--outside ADDRESS] [--name NAME] [--host NETWORK=ADDRESS]...
                           [--interface NAME]
       What this laptop is plugged into, read off itself. With a plan and a place of it, such as switch:12: whether that is
-      so, and what is reached from there; measured by ping. Only addresses of the plan are asked, helpers inside its
-      subnets (--host, a phone or a second laptop), and the one given as outside, which stands for the internet. Exit 1 when something is not as planned.
+      so, and what is reached from there, measured by ping; and whether its name servers have NAME, and controllers and
+      RADIUS servers answer. Only addresses of the plan are asked, helpers inside its subnets (--host, a phone or a second
+      laptop), and the one given as outside, which stands for the internet. Exit 1 when something is not as planned.
 
   npm run -s beacon -- prove FILE
       The fewest places to test from, so that every requirement and every VLAN on every cable is tried, the one that tries
@@ -60,7 +61,8 @@ export const USAGE = `Yard Beacon on the command line. Prints JSON, or sentences
   npm run -s beacon -- walk FILE WALK.csv [--calibrate]
       What may be claimed of each area from the levels read there. WALK.csv has x, y (metres of the chart), radio (an access
       point by name or id), band, level (dBm; empty: not heard), and client and floor where they matter. --calibrate: what
-      the levels teach of slope, walls, radios and clients, with standard errors. Exit 1 when a claim fails.
+      the levels teach of slope, walls, radios and clients, with standard errors, and where to read next. Exit 1 when a
+      claim fails.
 
 Exit codes: 0 all well · 1 it fails · 2 bad input
 `

@@ -3,7 +3,7 @@ import { readWalkCsv } from '~/core/formats'
 import { claimWords, USUAL_CLAIM, walkClaims } from '~/core/judge/proof'
 import { bad } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
-import { calibrate, predictWalk } from '~/core/radio/calibration'
+import { calibrate, nextSpots, predictWalk } from '~/core/radio/calibration'
 import type { Calibration, LearnedTerm, WalkReading } from '~/core/radio/calibration'
 import type { Options } from './options'
 import { badInput } from './output'
@@ -39,17 +39,25 @@ export function walkCommand(files: string[], options: Options): Output {
         message: 'Fewer than two levels were read: that teaches nothing. Walk on.',
       },
     ])
+  const next = learned ? nextSpots(site.value, learned) : []
   const claims = walkClaims(site.value, walk.value)
   return {
     exitCode: claims.some(({ verdict }) => verdict.is === 'fail') ? 1 : 0,
-    json: { readings: predicted.length, unknown, claims, calibration: learned },
+    json: { readings: predicted.length, unknown, claims, calibration: learned && without(learned), next },
     text: [
       `${predicted.length} readings.${unknown.length > 0 ? ` Left out, since the plan does not know them: ${unknown.join('; ')}.` : ''}`,
       ...claims.map((claim) => `${claim.name}: ${claimWords(claim, USUAL_CLAIM)}`),
       ...(learned ? calibrationLines(learned) : []),
+      ...next.map(
+        ({ at, areaId, settles }, i) =>
+          `${i === 0 ? 'Read next:' : '          '} ${at.map((m) => m.toFixed(1)).join(', ')} in ${site.value.areas.find(({ id }) => id === areaId)?.name ?? ''}: tells of ${settles}`,
+      ),
     ].join('\n'),
   }
 }
+
+/** The covariance is for the next spots; nobody reads it. */
+const without = ({ covariance: _covariance, ...told }: Calibration) => told
 
 function readWalk(file: string): Outcome<WalkReading[]> {
   try {

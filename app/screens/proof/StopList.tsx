@@ -1,8 +1,9 @@
 import { Check } from 'lucide-react'
-import { Suspense } from 'react'
+import { Suspense, useState } from 'react'
 import { Await } from 'react-router'
 import { goalName } from '~/core/judge/proof'
 import { Flag } from '../../components/Flag'
+import { Switch } from '../../components/Switch'
 import { Progress } from '../../components/Progress'
 import { useSite } from '../../hooks/useSite'
 import type { StopsTold } from '../../server/proof/stops.server'
@@ -20,7 +21,8 @@ export function StopList({ stops }: { stops: Promise<StopsTold> }) {
 
 function List({ told }: { told: StopsTold }) {
   const { site } = useSite()
-  const { stops, isLeast, bound, requirements, crossings, provenAfter, nowhere, measured } = told
+  const { stops, isLeast, bound, requirements, crossings, provenAfter, onFoot, nowhere, measured } = told
+  const [walking, setWalking] = useState(false)
   if (stops.length === 0)
     return (
       <p className="sheet px-4 py-5 text-soft">
@@ -39,8 +41,12 @@ function List({ told }: { told: StopsTold }) {
         {isLeast ? 'fewer do not' : `no fewer than ${bound} do`}. The first {few + 1} already try{' '}
         {provenAfter[few]} requirements.
       </p>
+      <Switch label="In walking order" checked={walking} onChange={setWalking} />
       <ol className="grid gap-x-8 @4xl:grid-cols-2" aria-label="Stops">
-        {stops.map(({ attachmentId, label, networkId, crossings: ways }, i) => {
+        {(walking ? onFoot : stops.map((_stop, i) => i)).flatMap((i, n) => {
+          const stop = stops[i]
+          if (!stop) return []
+          const { attachmentId, label, networkId, crossings: ways } = stop
           const isDone = measured.includes(attachmentId)
           return (
             <li
@@ -48,13 +54,14 @@ function List({ told }: { told: StopsTold }) {
               className={`flex gap-3 border-t border-line py-1.5 ${isDone ? 'text-soft' : ''}`}
             >
               <span className="figures w-7 shrink-0 text-right font-semibold">
-                {isDone ? <Check size={16} aria-label="measured" className="inline" /> : i + 1}
+                {isDone ? <Check size={16} aria-label="measured" className="inline" /> : n + 1}
               </span>
               <span className="flex min-w-0 flex-1 flex-wrap items-center gap-x-1.5">
                 <Flag vlanId={vlan(networkId)} label={name(networkId)} size={13} /> <span>{label}</span>
               </span>
               <span className="caption shrink-0">
-                {ways.length} {ways.length === 1 ? 'way' : 'ways'}, {provenAfter[i]} asked by then
+                {ways.length} {ways.length === 1 ? 'way' : 'ways'}
+                {!walking && `, ${provenAfter[i]} asked by then`}
               </span>
             </li>
           )

@@ -3,6 +3,7 @@ import { boatyard, demoYard, yard } from '~/tests/kit/yard'
 import { seededRandom } from '../../lib/random'
 import { solveWith } from '../../lib/solver'
 import { attachmentsOf } from '../../network/layer2'
+import { deviceOf } from '../../plan'
 import { planTwin } from '../../radio/backhaul'
 import { fewestStops } from './fewest'
 import type { Stop } from './fewest'
@@ -82,4 +83,22 @@ test('nothing is asked for, and nobody can attach: no stop', async () => {
   })
   const gone = { ...boatyard(), devices: [], links: [] }
   expect(fewestStops(gone, planTwin(gone), await solver()).nowhere.length).toBeGreaterThan(5)
+})
+
+test('on foot every stop comes once, those on the chart first, and the way is shorter than in the order of what they try', async () => {
+  const site = boatyard()
+  const { stops, onFoot } = fewestStops(site, planTwin(site), await solver())
+  expect([...onFoot].sort((a, b) => a - b)).toEqual(stops.map((_stop, i) => i))
+  const at = (i: number) =>
+    deviceOf(site, attachmentsOf(site).find(({ id }) => id === stops[i]!.attachmentId)!.place.deviceId)
+      ?.position?.at
+  const wayM = (order: number[]) => {
+    const spots = order.flatMap((i) => [at(i)].filter((spot) => spot !== undefined))
+    return spots
+      .slice(1)
+      .reduce((sum, spot, i) => sum + Math.hypot(spot[0] - spots[i]![0], spot[1] - spots[i]![1]), 0)
+  }
+  expect(wayM(onFoot)).toBeLessThan(0.7 * wayM(stops.map((_stop, i) => i)))
+  const placed = onFoot.map((i) => at(i) !== undefined)
+  expect(placed.lastIndexOf(true)).toBeLessThan(placed.includes(false) ? placed.indexOf(false) : Infinity)
 })

@@ -1,10 +1,10 @@
 import TinyQueue from 'tinyqueue'
-import { attachmentsOf, journey, placeKey } from '../../network/layer2'
+import { attachmentOf, attachmentsOf, journey, placeKey } from '../../network/layer2'
 import type { Attachment, Place, Visit } from '../../network/layer2'
 import type { Twin } from '../../network/layer3'
 import type { Milp, Solve } from '../../lib/solver'
-import { networkOf } from '../../plan'
-import type { Id, Network, Requirement, Site } from '../../plan'
+import { deviceOf, distanceM, networkOf } from '../../plan'
+import type { Id, Position, Network, Requirement, Site } from '../../plan'
 
 /** A place to stand with the laptop, and what a test there proves. */
 export interface Stop {
@@ -27,6 +27,8 @@ export interface FewestStops {
   crossings: number
   /** So many requirements the first stops prove, one after the other. */
   provenAfter: number[]
+  /** The same stops by number, from 0, in an order that is short to walk: the nearest next, floor by floor where they are on the chart. */
+  onFoot: number[]
   /** Asked for, and nobody can attach in that network. */
   nowhere: Requirement[]
 }
@@ -105,8 +107,40 @@ export function fewestStops(site: Site, twin: Twin, solve: Solve, secondsAtMost 
       for (const id of requirementIds) known.add(id)
       return known.size
     }),
+    onFoot: onFoot(site, stops),
     nowhere: requirements.filter(({ id }) => !all.some(({ requirementIds }) => requirementIds.includes(id))),
   }
+}
+
+/** From the first on always the nearest that is left; another floor counts as far, and what is not on the chart comes last. */
+function onFoot(site: Site, stops: readonly Stop[]): number[] {
+  const places = stops.map(
+    ({ attachmentId }) =>
+      deviceOf(site, attachmentOf(site, attachmentId)?.place.deviceId ?? '')?.position ?? null,
+  )
+  const left = new Set(stops.map((_stop, i) => i))
+  const order: number[] = []
+  let from: Position | null = null
+  while (left.size > 0) {
+    let [next, nearest] = [-1, Infinity]
+    for (const i of left) {
+      const far = wayM(from, places[i] ?? null)
+      if (next < 0 || far < nearest) [next, nearest] = [i, far]
+    }
+    left.delete(next)
+    order.push(next)
+    from = places[next] ?? from
+  }
+  return order
+}
+
+/** Stairs between floors. Assumed, no source. */
+const FLOOR_M = 30
+
+function wayM(from: Position | null, to: Position | null): number {
+  if (to === null) return Infinity
+  if (from === null) return 0
+  return distanceM(from.at, to.at) + (from.levelId === to.levelId ? 0 : FLOOR_M)
 }
 
 /** Places that show something which no other shows. */
