@@ -3,6 +3,7 @@ export default {
   testEnvironment: 'node',
   // Two cores do the work; a test beside another may take longer than the usual five seconds.
   maxWorkers: 2,
+  testSequencer: '<rootDir>/tests/sequencer.mjs',
   testTimeout: 20_000,
   testMatch: ['<rootDir>/**/*.test.ts', '<rootDir>/**/*.test.tsx'],
   testPathIgnorePatterns: ['/node_modules/', '/build/', '/tests/e2e/'],

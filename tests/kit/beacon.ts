@@ -1,4 +1,6 @@
 import { spawnSync } from 'node:child_process'
+import { rmSync } from 'node:fs'
+import { join } from 'node:path'
 
 /** A program as a person starts it, from the root of the repository. */
 export const started = (command: string, args: string[]) => {
@@ -6,6 +8,20 @@ export const started = (command: string, args: string[]) => {
   return { status, stdout, stderr, json: () => JSON.parse(stdout) as Record<string, any> }
 }
 
+let made: string | null = null
+afterAll(() => made !== null && rmSync(made, { force: true }))
+
+/** The command line in one file, made once: so many of it are started. */
+export function bundledBeacon(): string {
+  if (made !== null) return made
+  const file = join('node_modules', '.cache', `beacon-${process.pid}.mjs`)
+  const { status, stderr } = started('node_modules/.bin/esbuild', [
+    ...['cli/main.ts', '--bundle', '--platform=node', '--format=esm', '--packages=external'],
+    ...[`--outfile=${file}`, '--log-level=error'],
+  ])
+  if (status !== 0) throw new Error(`the command line cannot be put into one file: ${stderr}`)
+  return (made = file)
+}
+
 /** The command line. */
-export const beacon = (...args: string[]) =>
-  started(process.execPath, ['--import', 'tsx', 'cli/main.ts', ...args])
+export const beacon = (...args: string[]) => started(process.execPath, [bundledBeacon(), ...args])

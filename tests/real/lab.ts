@@ -7,7 +7,7 @@ import { ipText, subnetOrNull } from '~/core/network/addressing'
 import { dnsmasqConf, lanInterface, nftablesRuleset, UPLINK } from '~/core/formats'
 import { attachmentsOf, buildFabric, placeKey } from '~/core/network/layer2'
 import type { Fabric, FabricNode, Place } from '~/core/network/layer2'
-import { addressServers, membersOf, twinOf } from '~/core/network/layer3'
+import { addressServers, membersOf, possibleAddresses, twinOf } from '~/core/network/layer3'
 import type { Member, Twin } from '~/core/network/layer3'
 import { deviceOf, routesAtHome, wanOf } from '~/core/plan'
 import type { Device, Network, Site } from '~/core/plan'
@@ -17,7 +17,6 @@ import type { OpenVswitch } from './openVswitch'
 import { ovsSite } from './ovsSite'
 import type { OvsSite } from './ovsSite'
 import { must } from './programs'
-import { myTurn } from './turn'
 
 /** The world outside: the provider's side of the feed, and one address that stands for the internet. */
 const PROVIDER = '203.0.113.1'
@@ -47,7 +46,7 @@ export class Lab {
   private readonly leaseScript = this.file('lease.sh', LEASE_SCRIPT)
   private ovs!: OpenVswitch
   private made: OvsSite = { commands: [], bridges: [], portNames: new Map(), bridgeOf: new Map() }
-  private endTurn: () => void = () => undefined
+  private readonly hopeless: ReadonlySet<string>
   readonly twin: Twin
 
   private constructor(
@@ -58,6 +57,11 @@ export class Lab {
     private readonly asks: number,
   ) {
     this.twin = twinOf(site)
+    this.hopeless = new Set(
+      attachmentsOf(site)
+        .filter((at) => possibleAddresses(this.twin, at).every(({ lease }) => lease === null))
+        .map(({ place }) => placeKey(place)),
+    )
     this.fabric = buildFabric(site)
   }
 
@@ -70,7 +74,6 @@ export class Lab {
     { everybody = false, hurries = true, only = null, asks = 3 }: Partial<Wishes> = {},
   ): Promise<Lab> {
     const lab = new Lab(site, everybody, hurries, only, asks)
-    lab.endTurn = await myTurn()
     try {
       await lab.up()
     } catch (error) {
@@ -92,7 +95,7 @@ export class Lab {
     for (const router of routers.sort((a, b) => Number(a.kind === 'router') - Number(b.kind === 'router')))
       await this.service(router)
     await this.strays()
-    await Promise.all([...this.hosts].map(([, space]) => this.address(space)))
+    await Promise.all([...this.hosts].map(([key, space]) => this.address(key, space)))
   }
 
   /** Ports that lead to nothing in this lab have no interface, and Open vSwitch would complain of them. */
@@ -290,8 +293,10 @@ export class Lab {
 
   private readonly addresses = new Map<string, string>()
 
-  private async address(space: string): Promise<void> {
-    if (!this.addresses.has(space)) await this.lease(space, 'eth0', this.asks)
+  /** Who has nobody to give it an address, as the twin has it, asks once: the others again. */
+  private async address(key: string, space: string): Promise<void> {
+    if (this.addresses.has(space)) return
+    await this.lease(space, 'eth0', this.hopeless.has(key) ? 1 : this.asks)
   }
 
   /**
@@ -357,18 +362,14 @@ export class Lab {
   }
 
   async down(): Promise<void> {
-    try {
-      for (const daemon of this.daemons) daemon.kill('SIGTERM')
-      await this.ovs?.stop()
-      for (const space of this.spaces) {
-        await run('ip', ['netns', 'del', space], true)
-        rmSync(ownFiles(space), { recursive: true, force: true })
-      }
-      for (const name of [...this.plugged, ...this.made.bridges]) await run('ip', ['link', 'del', name], true)
-      rmSync(this.folder, { recursive: true, force: true })
-    } finally {
-      this.endTurn()
+    for (const daemon of this.daemons) daemon.kill('SIGTERM')
+    await this.ovs?.stop()
+    for (const space of this.spaces) {
+      await run('ip', ['netns', 'del', space], true)
+      rmSync(ownFiles(space), { recursive: true, force: true })
     }
+    for (const name of [...this.plugged, ...this.made.bridges]) await run('ip', ['link', 'del', name], true)
+    rmSync(this.folder, { recursive: true, force: true })
   }
 }
 

@@ -52,16 +52,19 @@ test('a ping that should not have been answered contradicts, and can be taken ba
   expect(observationsOf(id).evidence[0]).toMatchObject({ state: 'open', by: null })
 })
 
-test('after an edit it is evidence of an earlier revision', () => {
+test.each<[string, string, string]>([
+  ['of another network it still holds', 'gear', 'proven'],
+  ['of its own network it is to be measured again', 'crew', 'old'],
+])('after an edit %s', (_what, networkId, state) => {
   const id = asking()
   say(id, [ping(false)])
-  const network = yard().networks[0]!
+  const network = yard().networks.find((one) => one.id === networkId)!
   makeEdits(id, {
     revision: 1,
     label: 'x',
     edits: [{ op: 'put', collection: 'networks', record: { ...network, name: 'Other' } }],
   })
-  expect(observationsOf(id).evidence[0]).toMatchObject({ state: 'old' })
+  expect(observationsOf(id).evidence[0]).toMatchObject({ state })
 })
 
 test('a rehearsal ticks nothing, and running gear that was seen does', () => {

@@ -3,7 +3,7 @@ import { iwName, readIwLink, readIwScan } from './iwText'
 import { readLldp } from './lldpJson'
 import { readPing } from './pingText'
 
-/** Texts of programs that are not at hand here are from memory of what they print; what `ip` and `ping` print here is read for real in tests/reference/hereLab. */
+/** Texts of programs that are not at hand here are from memory of what they print; what `ip` and `ping` print here is read for real in tests/reference/labs/here. */
 
 test('addresses of iproute2: the loopback is none, an interface without an address is one all the same', () => {
   const text = JSON.stringify([

@@ -2,12 +2,12 @@ import { findings } from '~/core/judge/findings'
 import { matrixOf, possibleAddresses } from '~/core/network/layer3'
 import { networkAround } from '~/core/network/addressing'
 import type { Device, Site } from '~/core/plan'
-import { cable, leakYard, plain } from '../kit/leakYard'
-import { withDevice, withManagement, withPort } from '../kit/yard'
-import { Lab } from '../real/lab'
-import { everyPair, sureOf } from '../real/meetings'
-import type { Met } from '../real/meetings'
-import { noNamespaces, testWith } from '../real/programs'
+import { cable, leakYard, plain } from '../../kit/leakYard'
+import { withDevice, withManagement, withPort } from '../../kit/yard'
+import { Lab } from '../../real/lab'
+import { everyPair, sureOf } from '../../real/meetings'
+import type { Met } from '../../real/meetings'
+import { noNamespaces, testWith } from '../../real/programs'
 
 /**
  * Planted leaks against the real thing: every client place and every host of the plan is a network namespace on Open

@@ -7,12 +7,12 @@ import { runbookOf, stateMaker, taskOf } from '~/core/guide/runbook'
 import type { LaptopPlace, Runbook, RunbookStep } from '~/core/guide/runbook'
 import { lookAt } from '~/core/guide/runbook/state/look'
 import { pageWay } from '~/core/guide/runbook/state/laptop'
-import { leakYard } from '../kit/leakYard'
-import { withManagement, withNetwork } from '../kit/yard'
-import { run } from '../real/commands'
-import { must, noNamespaces, testWith } from '../real/programs'
-import { Lab } from '../real/lab'
-import { everyPair, sureOf } from '../real/meetings'
+import { leakYard } from '../../kit/leakYard'
+import { withManagement, withNetwork } from '../../kit/yard'
+import { run } from '../../real/commands'
+import { must, noNamespaces, testWith } from '../../real/programs'
+import { Lab } from '../../real/lab'
+import { everyPair, sureOf } from '../../real/meetings'
 
 /**
  * Runbooks carried out on the real thing, step by step: every state that one passes through is brought up on Open vSwitch, dnsmasq and

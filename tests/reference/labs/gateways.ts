@@ -4,9 +4,9 @@ import type { Place } from '~/core/network/layer2'
 import { decide, meets, reach } from '~/core/network/layer3'
 import { networkAround } from '~/core/network/addressing'
 import type { Rule, Site } from '~/core/plan'
-import { boatyard, withDevice, withNetwork, withPort } from '../kit/yard'
-import { INTERNET, Lab } from '../real/lab'
-import { noNamespaces, testWith } from '../real/programs'
+import { boatyard, withDevice, withNetwork, withPort } from '../../kit/yard'
+import { INTERNET, Lab } from '../../real/lab'
+import { noNamespaces, testWith } from '../../real/programs'
 
 /**
  * The twin against a gateway brought up for real: the exported dnsmasq and nftables run in network namespaces, switches

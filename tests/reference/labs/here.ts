@@ -1,3 +1,5 @@
+import { spawn } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -5,10 +7,11 @@ import type { HereCheck, HereVerdict } from '~/core/judge/proof'
 import type { Place } from '~/core/network/layer2'
 import type { Site } from '~/core/plan'
 import { writeSiteFile } from '~/schema/siteFile'
-import { boatyard, withDevice, withManagement, withNetwork, withPort } from '../kit/yard'
-import { told } from '../real/commands'
-import { INTERNET, Lab } from '../real/lab'
-import { must, noNamespaces, testWith } from '../real/programs'
+import { bundledBeacon } from '../../kit/beacon'
+import { boatyard, withDevice, withManagement, withNetwork, withPort } from '../../kit/yard'
+import { told } from '../../real/commands'
+import { INTERNET, Lab } from '../../real/lab'
+import { noNamespaces, testWith } from '../../real/programs'
 
 /**
  * The laptop's own measuring against a site that is really there: the boatyard is brought up on Open vSwitch, dnsmasq and nftables, as
@@ -16,7 +19,18 @@ import { must, noNamespaces, testWith } from '../real/programs'
  * plan alone.
  */
 const testReal = testWith(
-  ['ip', 'dnsmasq', 'nft', 'udhcpc', 'ping', 'ethtool', 'ovs-vswitchd', 'ovsdb-server', 'ovs-vsctl'],
+  [
+    'ip',
+    'dnsmasq',
+    'nft',
+    'udhcpc',
+    'ping',
+    'ethtool',
+    'python3',
+    'ovs-vswitchd',
+    'ovsdb-server',
+    'ovs-vsctl',
+  ],
   noNamespaces,
 )
 
@@ -25,28 +39,20 @@ const PLACES = ['gateway:3', 'switch:12', 'switch:15', 'sw-shed:6', 'sw-shed:7']
 interface Told {
   checks: HereCheck[]
   results: { to: unknown; ip: string; verdict: HereVerdict; answered: boolean }[]
+  services: { id: string; answered: boolean | null }[]
   needs: { name: string }[]
 }
 
 const folder = mkdtempSync(join(tmpdir(), 'yard-here-'))
 const PLAN = join(folder, 'plan.json')
-/** The command line in one file: so many of them start at once. */
-const BEACON = join('node_modules', '.cache', `beacon-${process.pid}.mjs`)
-beforeAll(() => {
-  writeFileSync(PLAN, writeSiteFile(boatyard()))
-  must('node_modules/.bin/esbuild', [
-    ...['cli/main.ts', '--bundle', '--platform=node', '--format=esm', '--packages=external'],
-    ...[`--outfile=${BEACON}`, '--log-level=error'],
-  ])
-})
-afterAll(() => rmSync(BEACON, { force: true }))
+beforeAll(() => writeFileSync(PLAN, writeSiteFile(boatyard())))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
 
 async function hereAt(lab: Lab, place: string): Promise<Told & { code: number | null }> {
   const space = lab.spaceAt(placeOf(place))
   if (!space) throw new Error(`nobody is plugged in at ${place}`)
   const { code, out } = await told('ip', [
-    ...['netns', 'exec', space, process.execPath, BEACON, 'here'],
+    ...['netns', 'exec', space, process.execPath, bundledBeacon(), 'here'],
     ...['--plan', PLAN, '--at', place, '--outside', INTERNET, ...helpers(lab, place)],
   ])
   return { code, ...(JSON.parse(out) as Told) }
@@ -62,7 +68,25 @@ const HELPERS: [string, string][] = [
 
 /** Who is there: those who ask, those who are asked, and the printer. */
 const SOMEBODY: Place[] = [...new Set([...PLACES, ...HELPERS.map(([, at]) => at)])].map(placeOf)
-SOMEBODY.push({ deviceId: 'printer', key: 'self' })
+for (const deviceId of ['printer', 'controller', 'radius']) SOMEBODY.push({ deviceId, key: 'self' })
+
+/** Somebody listens on a controller's page and a RADIUS server's port. */
+const LISTEN = `
+import socket, time
+tcp = socket.socket()
+tcp.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+tcp.bind(("", 443))
+tcp.listen()
+udp = socket.socket(socket.AF_INET, socket.SOCK_DGRAM)
+udp.bind(("", 1812))
+time.sleep(600)`
+
+function listening(lab: Lab): ChildProcess[] {
+  return ['controller', 'radius'].flatMap((deviceId) => {
+    const space = lab.spaceAt({ deviceId, key: 'self' })
+    return space ? [spawn('ip', ['netns', 'exec', space, 'python3', '-c', LISTEN], { stdio: 'ignore' })] : []
+  })
+}
 
 function helpers(lab: Lab, place: string): string[] {
   return HELPERS.flatMap(([network, at]) => {
@@ -79,21 +103,24 @@ function placeOf(text: string): Place {
 /** Everything that is not as planned, place by place: "sw-shed:6 address", "switch:12 must internet". */
 async function failing(site: Site, places = PLACES, hurries = true): Promise<string[]> {
   const lab = await Lab.of(site, { hurries, only: SOMEBODY })
+  const servers = listening(lab)
   try {
     const rows: string[] = []
     await Promise.all(SOMEBODY.map((place) => lab.askAgain(place)))
     const told = await Promise.all(places.map((place) => hereAt(lab, place)))
-    for (const [i, { code, checks, results }] of told.entries()) {
+    for (const [i, { code, checks, results, services }] of told.entries()) {
       const place = places[i]
       const odd = [
         ...checks.filter(({ ok }) => ok === false).map(({ what }) => what as string),
         ...results.filter(({ verdict }) => verdict === 'fails').map(({ to }) => goal(to)),
+        ...services.filter(({ answered }) => answered === false).map(({ id }) => `service ${id}`),
       ]
       expect([place, code]).toEqual([place, odd.length > 0 ? 1 : 0])
       rows.push(...new Set(odd.map((one) => `${place} ${one}`)))
     }
     return rows
   } finally {
+    for (const server of servers) server.kill('SIGKILL')
     await lab.down()
   }
 }
