@@ -31,7 +31,7 @@ export function Toolbar(props: Props) {
       <LevelSelect site={site} levelId={levelId} onChange={(level) => onSet({ level })} />
       <InlineSelect
         label="Band"
-        className="!w-24"
+        className="!w-28"
         value={band}
         onChange={(next) => onSet({ band: next })}
         choices={BANDS.map((one) => ({ value: one, label: `${one} GHz` }))}

@@ -16,8 +16,9 @@ export function HereNeeds({ needs, outside, onOutside, name: lookedUp, onName, h
   return (
     <fieldset className="space-y-2">
       <legend className="text-[0.95rem] text-soft">
-        A gateway that answers proves nothing of what is behind it: a host is needed there. In these the plan
-        has none; a second laptop or a phone will do.
+        {needs.length > 0
+          ? 'A gateway that answers proves nothing of what is behind it: a host is needed there. In these the plan has none; a second laptop or a phone will do.'
+          : 'Asked besides'}
       </legend>
       <div className="grid gap-3 sm:grid-cols-2 @4xl:grid-cols-4">
         {needs.map(({ to, name, strength }) =>

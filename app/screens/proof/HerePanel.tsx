@@ -66,7 +66,7 @@ export function HerePanel() {
           </button>
         )}
       </div>
-      <HereNeeds needs={needs} {...fields} />
+      {attachmentId !== null && <HereNeeds needs={needs} {...fields} />}
       {tests && !tests.ok && <Problems problems={tests.problems} title="Not asked yet." />}
       {problems.length > 0 && <Problems problems={problems} title="The laptop could not be read." />}
       {moved && (

@@ -56,7 +56,7 @@ function List({ told }: { told: StopsTold }) {
               <span className="figures w-7 shrink-0 text-right font-semibold">
                 {isDone ? <Check size={16} aria-label="measured" className="inline" /> : n + 1}
               </span>
-              <span className="flex min-w-0 flex-1 flex-wrap items-center gap-x-1.5">
+              <span className="flex min-w-0 flex-1 flex-wrap content-start items-center gap-x-1.5">
                 <Flag vlanId={vlan(networkId)} label={name(networkId)} size={13} /> <span>{label}</span>
               </span>
               <span className="caption shrink-0">
