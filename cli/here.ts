@@ -9,7 +9,7 @@ import {
   serviceWords,
   testsHere,
 } from '~/core/judge/proof'
-import type { HereCheck, HereResult, HereTests, Helper } from '~/core/judge/proof'
+import type { HereCheck, HereResult, HereTests, Helper, ServiceTest } from '~/core/judge/proof'
 import type { Site } from '~/core/plan'
 import type { Here } from '~/core/network/here'
 import { askAll, askService, readHere } from '~/field/laptop'
@@ -57,11 +57,7 @@ export async function hereCommand(positionals: string[], options: Options): Prom
     return { exitCode: 0, json: { here: here.value }, text: hereLines(here.value).join('\n') }
   const checks = checksHere(site.value, at, here.value) ?? []
   const results: HereResult[] = await askAll(asked.value.tests)
-  const services: Served[] = []
-  for (const test of servicesHere(site.value, at, options.name ?? null)) {
-    const answer = await askService(test)
-    services.push({ id: test.id, says: serviceWords(test, answer), answered: answer.answered })
-  }
+  const services = await serve(servicesHere(site.value, at, options.name ?? null))
   return told(here.value, checks, results, services, asked.value)
 }
 
@@ -75,6 +71,16 @@ const helpersOf = (site: Site, texts: readonly string[]): Helper[] =>
 
 /** "switch:12" is the socket as `reach` lists it. */
 const placeId = (text: string): string => (/^[^:]+:\d+$/.test(text) ? `port:${text}` : text)
+
+/** Each is asked once, one after the other. */
+async function serve(tests: readonly ServiceTest[]): Promise<Served[]> {
+  const services: Served[] = []
+  for (const test of tests) {
+    const answer = await askService(test)
+    services.push({ id: test.id, says: serviceWords(test, answer), answered: answer.answered })
+  }
+  return services
+}
 
 /** A server that was asked for what it is there for. */
 interface Served {
