@@ -134,11 +134,15 @@ test('walked, learned, claimed: levels typed, heard by the laptop and read in; t
   await dialog.getByLabel('Table').setInputFiles({
     name: 'walk.csv',
     mimeType: 'text/csv',
-    buffer: Buffer.from(['metres east,y,ap,ghz,dbm', ...rows, '1,1,Nobody,5,-60'].join('\n')),
+    buffer: Buffer.from(
+      ['metres east,y,ap,ghz,dbm', ...rows, '1,1,Nobody,5,-60', '9000,1,Chandlery AP,5,-60'].join('\n'),
+    ),
   })
   await expect(dialog.getByText('There is no column for x')).toBeVisible()
   await choose(dialog.getByLabel('x, m'), '0')
-  await expect(dialog.getByText(/30 levels found; left out.*: Nobody/)).toBeVisible()
+  await expect(
+    dialog.getByText(/30 levels found; left out.*: Nobody; 9000, 1, which is outside all that is drawn/),
+  ).toBeVisible()
   await dialog.getByRole('button', { name: 'Take them in' }).click()
   await expect(walk).toContainText('35 levels at 33 spots')
 

@@ -40,7 +40,16 @@ const HELP: Record<ReturnType<typeof toolOf>['draws'], string> = {
 }
 
 /** The chart with its tools, the sheet of what is chosen, and how the areas fare. */
-export function GroundStage({ level, observed }: { level: Level; observed: readonly HeardObservation[] }) {
+export function GroundStage({
+  level,
+  observed,
+  moved,
+}: {
+  level: Level
+  observed: readonly HeardObservation[]
+  /** Levels of radios that were moved or set otherwise since. */
+  moved: number
+}) {
   const { site, revision, theme } = useGround()
   const { search, set } = usePanel()
   const band = bandOf(search.get('band'))
@@ -213,6 +222,7 @@ export function GroundStage({ level, observed }: { level: Level; observed: reado
         site={site}
         level={level}
         observed={observed}
+        moved={moved}
         study={study}
         onWalk={() => pick('reading')}
       />

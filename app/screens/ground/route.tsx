@@ -14,7 +14,7 @@ import { SettingsDialog } from './SettingsDialog'
 import { HelperDialog } from './HelperDialog'
 import { GroundStage } from './GroundStage'
 
-export const loader = ({ params }: Route.LoaderArgs) => ({ observed: heardOn(params.siteId) })
+export const loader = ({ params }: Route.LoaderArgs) => heardOn(params.siteId)
 
 export default function Ground({ loaderData }: Route.ComponentProps) {
   const { site } = useSite()
@@ -60,7 +60,7 @@ export default function Ground({ loaderData }: Route.ComponentProps) {
       )}
       {level ? (
         ready ? (
-          <GroundStage level={level} observed={loaderData.observed} />
+          <GroundStage level={level} {...loaderData} />
         ) : (
           <p className="text-soft">The chart is laid out…</p>
         )

@@ -1,7 +1,15 @@
 import { bad, good } from '~/core/lib/outcome'
 import type { Outcome, Problem } from '~/core/lib/outcome'
 import { seenGear } from '~/core/guide/order'
-import { acceptance, evidenceFor, isHeard, seenRunning, testKindOf, verdictOn } from '~/core/judge/proof'
+import {
+  acceptance,
+  evidenceFor,
+  isHeard,
+  seenRunning,
+  testKindOf,
+  verdictOn,
+  withoutMoved,
+} from '~/core/judge/proof'
 import type {
   AcceptanceRow,
   Evidence,
@@ -30,13 +38,22 @@ export function observationsOf(siteId: string): {
   return {
     seen: seen.map((one) => ({ ...one, verdict: verdictOn(site, one) })),
     evidence,
-    sheet: acceptance(site, evidence, seen, judgedTests(siteId)),
+    sheet: acceptance(
+      site,
+      evidence,
+      withoutMoved(site, revision, seen, plansOf(siteId)),
+      judgedTests(siteId),
+    ),
   }
 }
 
-/** What was read on the chart. */
-export const heardOn = (siteId: string): HeardObservation[] =>
-  store().observations.ofSite(siteId).filter(isHeard)
+/** What was read on the chart of radios that are still as they were then, and how much was of others. */
+export function heardOn(siteId: string): { observed: HeardObservation[]; moved: number } {
+  const { site, revision } = siteOr404(siteId)
+  const all = store().observations.ofSite(siteId).filter(isHeard)
+  const observed = withoutMoved(site, revision, all, plansOf(siteId)).filter(isHeard)
+  return { observed, moved: all.length - observed.length }
+}
 
 /** The gear that can be seen running, and what of it was. */
 export function stagedGear(siteId: string) {

@@ -1,5 +1,6 @@
 import { demoYard, withDevice } from '~/tests/kit/yard'
-import { bssidsKnown, radioOfBssid, walkOf } from './walked'
+import type { Device, Site } from '../../plan'
+import { bssidsKnown, radioOfBssid, walkOf, withoutMoved } from './walked'
 import type { Observation } from './observations'
 
 const MACS = {
@@ -54,4 +55,20 @@ test('what somebody said of a BSSID goes before what its octets say, and the new
   ])
   expect(radioOfBssid(site, known, '06:5e:00:10:70:90', '5')).toEqual({ deviceId: 'ap-shop', band: '5' })
   expect(radioOfBssid(site, known, '06:5e:00:10:20:92', null)).toBeNull()
+})
+
+test('levels of a radio that was moved or set otherwise since are left out; a lock or a name changes nothing', () => {
+  const [old, now] = [
+    heard('a', '2026-01-01T10:00', -60),
+    { ...heard('b', '2026-01-02T10:00', -61), revision: 2 },
+  ]
+  const position = site.devices.find(({ id }) => id === 'ap-shop')!.position!
+  const left = (changed: Partial<Device>, planAt = (): Site | null => site) =>
+    withoutMoved(withDevice(site, 'ap-shop', changed), 2, [old, now], planAt).map(({ id }) => id)
+  expect(left({ name: 'Other', position: { ...position, locked: true } })).toEqual(['a', 'b'])
+  expect(left({ position: { ...position, at: [1, 2] } })).toEqual(['b'])
+  expect(left({ position: { ...position, azimuthDeg: 200 } })).toEqual(['b'])
+  expect(left({ radios: [] })).toEqual(['b'])
+  // Nobody knows any more how it stood then.
+  expect(left({}, () => null)).toEqual(['b'])
 })

@@ -1,4 +1,4 @@
-import type { Band, Id, Site } from '../../plan'
+import type { Band, Device, Id, Site } from '../../plan'
 import type { WalkReading } from '../../radio/calibration'
 import type { HeardSeen } from './kinds/heard'
 import type { Observation } from './observations'
@@ -21,6 +21,35 @@ export function walkOf(site: Site, observations: readonly Observation[]): WalkRe
       client: seen.client,
     })
   return [...readings.values()]
+}
+
+/** All but levels of a radio that has been moved or set otherwise since they were read: those say nothing of it as it is now. */
+export function withoutMoved(
+  site: Site,
+  revision: number,
+  observations: readonly Observation[],
+  planAt: (revision: number) => Site | null,
+): Observation[] {
+  const now = new Map(site.devices.map((device) => [device.id, device]))
+  const then = new Map<number, ReadonlyMap<Id, Device>>()
+  const devicesAt = (at: number) => {
+    const known = then.get(at) ?? new Map((planAt(at)?.devices ?? []).map((device) => [device.id, device]))
+    then.set(at, known)
+    return known
+  }
+  return observations.filter((one) => {
+    if (!isHeard(one) || one.revision === revision) return true
+    const { deviceId, band } = one.seen
+    const [before, after] = [devicesAt(one.revision).get(deviceId), now.get(deviceId)]
+    return before !== undefined && after !== undefined && sending(before, band) === sending(after, band)
+  })
+}
+
+/** All of a radio that its levels depend on; the channel moves them by less than a reading spreads. */
+function sending({ position, radios, typeId }: Device, band: Band): string {
+  const radio = radios.find((one) => one.band === band)
+  const { locked: _locked, ...place } = position ?? { locked: false }
+  return JSON.stringify([typeId, place, radio?.enabled, radio?.powerDbm])
 }
 
 export interface RadioRef {

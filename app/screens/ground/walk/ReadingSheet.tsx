@@ -57,19 +57,28 @@ export function ReadingSheet({ site, level, band, at, radios, observed, onDone }
     setMatches(matchesOf(site, known, found.heard))
   }
   const matched = Object.entries(matches).flatMap(([bssid, ref]) => (ref ? [{ bssid, ...ref }] : []))
+  // A radio whose BSSID is known and that is not in the list was not heard: that teaches something, too.
+  const listed = new Set(list?.heard.map(({ bssid }) => bssid))
+  const silent = [...known].flatMap(([bssid, ref]) =>
+    listed.has(bssid) || matched.some((one) => one.deviceId === ref.deviceId && one.band === ref.band)
+      ? []
+      : [ref],
+  )
   const keep = () => {
     const name = (who ?? '').trim()
     if (list === null) record(name, '', seen)
-    else if (list.scanId !== null) void listen.keep({ scanId: list.scanId, ...spot, matched, who: name })
+    else if (list.scanId !== null)
+      void listen.keep({ scanId: list.scanId, ...spot, matched, silent, who: name })
     else
       record(
         name,
         '',
-        matched.map((one): Seen => ({
+        [...matched, ...silent].map((one): Seen => ({
           kind: 'heard',
           ...spot,
           ...one,
-          rssiDbm: list.heard.find(({ bssid }) => bssid === one.bssid)?.rssiDbm ?? null,
+          rssiDbm:
+            'bssid' in one ? (list.heard.find(({ bssid }) => bssid === one.bssid)?.rssiDbm ?? null) : null,
         })),
         'imported',
       )

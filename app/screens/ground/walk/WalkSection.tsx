@@ -12,12 +12,13 @@ interface Props {
   site: Site
   level: Level
   observed: readonly HeardObservation[]
+  moved: number
   study: WalkStudy
   onWalk: () => void
 }
 
 /** What was read on the chart, what may be claimed from it, what it teaches, and where to read next. */
-export function WalkSection({ site, level, observed, study, onWalk }: Props) {
+export function WalkSection({ site, level, observed, moved, study, onWalk }: Props) {
   const { told, busy, fault, isOld } = study
   const { edit, problems, busy: saving } = usePlanEdit()
   const spots = new Set(observed.map(({ seen }) => `${seen.levelId} ${seen.at.join()}`)).size
@@ -31,6 +32,8 @@ export function WalkSection({ site, level, observed, study, onWalk }: Props) {
             {observed.length === 0
               ? 'Nothing was read on this chart yet. Take the walk tool, tap where you stand, and read the levels there.'
               : `${observed.length} levels at ${spots} ${spots === 1 ? 'spot' : 'spots'}${silent > 0 ? `, ${silent} of them not heard` : ''}.`}
+            {moved > 0 &&
+              ` ${moved} more are of access points that were moved or set otherwise since: read those again.`}
           </p>
         </div>
         <div className="flex flex-wrap items-center gap-2">

@@ -33,7 +33,7 @@ export function useListen(onTaken: () => void) {
       const found = await ask<{ scanId: string; heard: Heard[] }>({ kind: 'scan', interfaceName: null })
       return found && { ...found, from: 'this laptop' }
     },
-    keep: async (spot: Omit<HeardAt, 'silent'> & { who: string }) => {
+    keep: async (spot: HeardAt & { who: string }) => {
       if (await ask({ kind: 'heard', ...spot })) {
         onTaken()
         void revalidate()
