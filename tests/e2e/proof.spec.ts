@@ -76,6 +76,21 @@ test('what a person saw is recorded from a phone, proves its requirement, and ca
   const seen = page.getByRole('group', { name: 'What was seen' })
   await seen.getByRole('button', { name: 'Take back: ping from Crew to Cameras not answered' }).click()
   await expect(asked.getByText('tried, and not as it must be')).toHaveCount(0)
+  // What a page and a light showed.
+  const other = page.getByRole('region', { name: 'Other things seen' })
+  await choose(other.getByLabel('Device'), 'ap-pontoon')
+  await other.getByLabel('Rate, Mbit/s').fill('300')
+  await other.getByLabel('Over noise, dB').fill('9')
+  await other.getByRole('button', { name: 'Record it' }).click()
+  await expect(
+    seen.getByRole('row', { name: /is registered at 300 Mbit\/s, 9 dB over noise not as it must be/ }),
+  ).toBeVisible()
+  await other.getByLabel('speed of a link').check()
+  await choose(other.getByLabel('At the port'), 'port:switch:12')
+  await other.getByLabel('Speed, Mbit/s').fill('100')
+  await other.getByRole('button', { name: 'Record it' }).click()
+  await expect(seen.getByRole('row', { name: /^100 Mbit\/s negotiated at/ })).toBeVisible()
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
   expect(faults).toEqual([])
 })
 

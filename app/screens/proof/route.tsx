@@ -12,6 +12,7 @@ import { ClientResults } from './ClientResults'
 import { HerePanel } from './HerePanel'
 import { LevelsSeen } from './LevelsSeen'
 import { MeasureForm } from './MeasureForm'
+import { OtherSeen } from './OtherSeen'
 import { promisesOf } from './promiseText'
 import { RequirementEvidence } from './RequirementEvidence'
 import { RoamPanel } from './RoamPanel'
@@ -70,6 +71,7 @@ export default function Proof({ loaderData }: Route.ComponentProps) {
           <AddressesSeen />
           <LevelsSeen observed={observed.seen} />
           <RoamPanel />
+          <OtherSeen />
         </section>
         <section className="space-y-3">
           <h2>Throughput</h2>
