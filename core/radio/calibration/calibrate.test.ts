@@ -150,6 +150,14 @@ describe('the model that is taken over', () => {
     expect(spread(errorsOf(withModel(site, model)))).toBeLessThan(0.8 * told.errorBeforeDb)
   })
 
+  test('each floor that was walked has its own spread, and one with a few readings has none', () => {
+    const [floor] = told.spreads
+    expect(told.spreads).toHaveLength(1)
+    expect([floor!.floor, floor!.readings]).toEqual([site.levels[0]!.name, told.heard])
+    expect(Math.abs(floor!.sigmaDb - 3)).toBeLessThan(0.8)
+    expect(calibrate(site, walked.filter(({ rssiDbm }) => rssiDbm !== null).slice(0, 7))!.spreads).toEqual([])
+  })
+
   test('learning again from the same walk gives the same, whatever was taken over before', () => {
     const again = calibrate(withModel(site, model), walked)!
     expect(again.terms).toEqual(told.terms)

@@ -24,6 +24,8 @@ export interface Calibration {
   covariance: number[][]
   /** Spread of one reading about the model, dB. */
   sigmaDb: number
+  /** The same on each floor that was walked, each spot left out; by name, and for those with enough readings. */
+  spreads: { floor: string; sigmaDb: number; readings: number }[]
   /** Root mean square error of the plan's own sum, and of the learned one with each spot left out, dB. */
   errorBeforeDb: number
   errorAfterDb: number
@@ -116,6 +118,7 @@ export function calibrate(
     terms,
     covariance,
     sigmaDb,
+    spreads: spreadsOf(site, start, leftOut),
     errorBeforeDb: rootMeanSquare(
       heard.map(({ reading, predictedDbm }) => (reading.rssiDbm ?? 0) - predictedDbm),
     ),
@@ -187,6 +190,35 @@ const isAlike = (one: readonly Share[], other: readonly Share[]): boolean =>
     const same = other[i]
     return same?.term.id === term.id && Math.abs(same.factor - factor) < 1e-6
   })
+
+/** Fewer readings than this tell no spread. Common practice, no source. */
+const LEAST_FOR_SPREAD = 8
+/** Median absolute deviation of a normal distribution, to its sigma. */
+const MAD = 1.4826
+
+function spreadsOf(
+  site: Site,
+  start: readonly Predicted[],
+  leftOut: readonly (number | null)[],
+): Calibration['spreads'] {
+  const floors = new Map<string, number[]>()
+  start.forEach(({ reading }, i) => {
+    const floor = reading.floor ?? site.levels[0]?.name ?? ''
+    const off = leftOut[i]
+    if (off != null) floors.set(floor, [...(floors.get(floor) ?? []), Math.abs(off)])
+  })
+  return [...floors].flatMap(([floor, all]) =>
+    all.length < LEAST_FOR_SPREAD
+      ? []
+      : [
+          {
+            floor,
+            sigmaDb: MAD * (all.sort((a, b) => a - b)[Math.floor(all.length / 2)] ?? 0),
+            readings: all.length,
+          },
+        ],
+  )
+}
 
 const rootMeanSquare = (values: readonly number[]): number =>
   Math.sqrt(values.reduce((sum, one) => sum + one * one, 0) / Math.max(1, values.length))

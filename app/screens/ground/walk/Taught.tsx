@@ -3,7 +3,7 @@ import { Sourced } from '../../../components/Sourced'
 
 /** What a walk taught, term by term, beside what was planned; and what it says nothing of. */
 export function Taught({ calibration }: { calibration: Calibration }) {
-  const { terms, sigmaDb, errorBeforeDb, errorAfterDb, odd, together } = calibration
+  const { terms, sigmaDb, spreads, errorBeforeDb, errorAfterDb, odd, together } = calibration
   const told = terms
     .filter(({ saysNothing }) => !saysNothing)
     .sort((a, b) => ORDER[a.of.kind] - ORDER[b.of.kind])
@@ -20,7 +20,10 @@ export function Taught({ calibration }: { calibration: Calibration }) {
         >
           {errorAfterDb.toFixed(1)} dB
         </Sourced>{' '}
-        as learned; a single reading spreads by {sigmaDb.toFixed(1)} dB.
+        as learned; a single reading spreads by {sigmaDb.toFixed(1)} dB
+        {spreads.length > 1 &&
+          ` (${spreads.map((one) => `${one.floor} ${one.sigmaDb.toFixed(1)}`).join(', ')})`}
+        .
       </p>
       {told.length > 0 && (
         <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="What the walk taught">
