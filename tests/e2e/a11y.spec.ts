@@ -20,11 +20,8 @@ const VIEWS = [
 
 /** Views that have more to show in the whole boatyard. */
 const YARD_VIEWS = [
-  'brief',
   'networks?tab=groups',
-  'networks?tab=reach',
   'networks?tab=helpers',
-  'ground',
   'ground?piece=devices.ap-hard&read=rate',
   'ground?piece=walls.w-ch-low',
   'ground?helper=open',
@@ -37,7 +34,6 @@ const YARD_VIEWS = [
   'ports?device=cafe-router&edit=device',
   'backhaul?device=bridge-hut&tab=bridge',
   'backhaul?tab=ends&settings=open',
-  'handover',
 ]
 
 const SITES = [

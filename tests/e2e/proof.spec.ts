@@ -80,7 +80,7 @@ test('what a person saw is recorded from a phone, proves its requirement, and ca
   const other = page.getByRole('region', { name: 'Other things seen' })
   await choose(other.getByLabel('Device'), 'ap-pontoon')
   await other.getByLabel('Rate, Mbit/s').fill('300')
-  await other.getByLabel('Over noise, dB').fill('9')
+  await other.getByLabel('Signal to noise, dB').fill('9')
   await other.getByRole('button', { name: 'Record it' }).click()
   await expect(
     seen.getByRole('row', { name: /is registered at 300 Mbit\/s, 9 dB over noise not as it must be/ }),

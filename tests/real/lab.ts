@@ -1,17 +1,18 @@
 import { spawn } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
-import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { ipText, subnetOrNull } from '~/core/network/addressing'
+
 import { dnsmasqConf, lanInterface, nftablesRuleset, UPLINK } from '~/core/formats'
 import { attachmentsOf, buildFabric, placeKey } from '~/core/network/layer2'
 import type { Fabric, FabricNode, Place } from '~/core/network/layer2'
 import { addressServers, membersOf, possibleAddresses, twinOf } from '~/core/network/layer3'
 import type { Member, Twin } from '~/core/network/layer3'
-import { deviceOf, routesAtHome, wanOf } from '~/core/plan'
-import type { Device, Network, Site } from '~/core/plan'
+import { deviceOf, wanOf } from '~/core/plan'
+import type { Device, Site } from '~/core/plan'
 import { output, run } from './commands'
+import { ownFiles, LEASE_SCRIPT, PING_ALL, ownAddress, ends, isRouter, isBridge, readOr } from './labParts'
 import { startOpenVswitch } from './openVswitch'
 import type { OpenVswitch } from './openVswitch'
 import { ovsSite } from './ovsSite'
@@ -370,42 +371,5 @@ export class Lab {
     }
     for (const name of [...this.plugged, ...this.made.bridges]) await run('ip', ['link', 'del', name], true)
     rmSync(this.folder, { recursive: true, force: true })
-  }
-}
-
-/** Files that are a namespace's own; the others it shares with the machine. */
-const ownFiles = (space: string): string => join('/etc/netns', space)
-
-const LEASE_SCRIPT = `#!/bin/sh
-[ "$1" = bound ] || [ "$1" = renew ] || exit 0
-ip addr flush dev "$interface"
-ip addr add "$ip/\${mask:-24}" dev "$interface"
-for gateway in $router; do ip route replace default via "$gateway"; break; done
-for server in $dns; do echo "nameserver $server"; done > "$SERVERS"
-echo "$ip" > "$TOLD"
-`
-
-const PING_ALL =
-  'for ip in "$@"; do (ping -q -c 2 -i 0.3 -W 1 "$ip" >/dev/null 2>&1 && echo "$ip") & done; wait'
-
-/** A router that hands out no gateway has an address all the same: the last of the subnet. */
-function ownAddress({ gateway, subnet }: Network): string {
-  const parsed = subnetOrNull(subnet)
-  return `${gateway ?? ipText(parsed?.lastUsable ?? 0)}/${parsed?.prefixLength ?? 24}`
-}
-
-const ends = <T>(list: readonly T[]): T[] =>
-  [...new Set([list[0], list.at(-1)])].filter((one) => one !== undefined)
-
-const isRouter = (device: Device): boolean => device.kind === 'gateway' || routesAtHome(device)
-
-const isBridge = ({ device, behaviour }: FabricNode): boolean =>
-  behaviour !== 'host' && device.kind !== 'modem'
-
-const readOr = (file: string, otherwise: string): string => {
-  try {
-    return readFileSync(file, 'utf8')
-  } catch {
-    return otherwise
   }
 }

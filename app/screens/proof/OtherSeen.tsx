@@ -98,7 +98,7 @@ function Fields({ kind, draft, put }: FieldsProps) {
             onChange={(rateMbps) => put({ rateMbps })}
           />
           <NumberInput
-            label="Over noise, dB"
+            label="Signal to noise, dB"
             path="seen.0.snrDb"
             hint="empty: not shown"
             value={draft.snrDb}
