@@ -175,3 +175,24 @@ describe('what was read beside pings', () => {
     }
   })
 })
+
+test('silence of a host counts from the moment that somebody of its own network heard it', () => {
+  const plan = boatyard()
+  const ping = (fromNetworkId: string, answered: boolean): Observation => ({
+    id: `${fromNetworkId} ${answered}`,
+    at: '2026-01-01T10:00',
+    revision: 3,
+    source: 'measured',
+    who: 'R. Amber',
+    place: '',
+    seen: { kind: 'ping', fromNetworkId, to: { networkId: 'tills' }, answered, ip: '172.27.36.20' },
+  })
+  const state = (...all: Observation[]) =>
+    evidenceFor(plan, 3, all).find(
+      ({ requirement: { fromNetworkId, to } }) =>
+        fromNetworkId === 'crew' && typeof to === 'object' && to.networkId === 'tills',
+    )!.state
+  expect(state(ping('crew', false))).toBe('unsure')
+  expect(state(ping('crew', false), ping('tills', true))).toBe('proven')
+  expect(state(ping('crew', false), ping('tills', false))).toBe('unsure')
+})

@@ -61,7 +61,11 @@ test('where the plan has no host to ask, it says so; a gateway is none', () => {
   const tests = testsHere(boatyard(), 'port:switch:12')
   if (!tests.ok) throw new Error()
   expect(tests.value.needs.map(({ name }) => name)).toEqual(['the internet', 'Cameras', 'Tills'])
-  expect(tests.value.tests.map(({ label, to }) => [label, to])).toEqual([['the gateway', null]])
+  expect(tests.value.tests.map(({ label, to }) => [label, to])).toEqual([
+    ['the gateway', null],
+    // One of the same network: heard from here, its silence towards others says something.
+    ['Workshop printer', { networkId: 'crew' }],
+  ])
   expect(testsHere(boatyard(), 'port:sw-cafe:3').ok).toBe(false)
 })
 

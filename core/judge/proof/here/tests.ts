@@ -50,6 +50,9 @@ export function testsHere(
     networkId: network.id,
     tests: [
       ...(network.gateway ? [gatewayTest(network.gateway)] : []),
+      ...hostsOf(site, { networkId: network.id }, { outside, helpers }, own).map((host) =>
+        neighbourTest(host, network.id),
+      ),
       ...tests.flatMap(({ requirement, hosts }) => hosts.map((host) => testOf(host, requirement))),
     ],
     needs: tests
@@ -96,6 +99,14 @@ const testOf = ({ ip, label }: Host, { to, strength }: Requirement): HereTest =>
   label,
   to,
   strength,
+})
+
+/** A host of the same network: heard here, its silence towards others says something. */
+const neighbourTest = (host: Host, networkId: Id): HereTest => ({
+  id: `${networkId} ${host.ip}`,
+  ...host,
+  to: { networkId },
+  strength: null,
 })
 
 const gatewayTest = (ip: Ip): HereTest => ({

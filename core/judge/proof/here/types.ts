@@ -18,6 +18,7 @@ export interface HereTest {
   label: string
   /** The requirement that it speaks of; null: the gateway itself, which proves nothing of what is behind it. */
   to: Requirement['to'] | null
+  /** Null: nothing is asked for; who answers is known to be there. */
   strength: Requirement['strength'] | null
 }
 
