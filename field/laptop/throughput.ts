@@ -16,7 +16,7 @@ export interface ThroughputAsked {
 }
 
 /** So long one test may take. */
-export const MOST_SECONDS = 20
+const MOST_SECONDS = 20
 
 const refused = (message: string, field = 'ip') => bad({ path: [field], code: 'here.throughput', message })
 

@@ -2,7 +2,6 @@ import { format } from 'date-fns'
 import type { MatrixCell, MatrixRow } from '~/core/judge/proof'
 import { deviceOf } from '~/core/plan'
 import { useSite } from '../../hooks/useSite'
-import { promiseText } from './promiseText'
 
 /** What every access point gives on every band, both ways, beside the wire of this site and what the plan promised. */
 export function ThroughputMatrix({
@@ -41,7 +40,7 @@ export function ThroughputMatrix({
                   <td>{isWire ? '' : band ? `${band} GHz` : 'not noted'}</td>
                   <Cells cell={up} />
                   <Cells cell={down} />
-                  <td className="figures">{promiseText(promises, deviceId)}</td>
+                  <td className="figures">{promises[deviceId ?? '']}</td>
                   <td>
                     <Trend cells={[up, down]} />
                   </td>
@@ -57,7 +56,7 @@ export function ThroughputMatrix({
 }
 
 function Cells({ cell }: { cell: MatrixCell | null }) {
-  if (!cell)
+  if (!cell || cell.mbps === null)
     return (
       <td colSpan={2} className="num text-soft">
         not measured

@@ -9,6 +9,3 @@ export const promisesOf = (tests: readonly JudgedThroughput[]): Record<string, s
         : [],
     ),
   )
-
-export const promiseText = (promises: Record<string, string>, deviceId: string | null): string =>
-  deviceId === null ? '' : (promises[deviceId] ?? '')

@@ -1,5 +1,4 @@
-import type { LinkUnderTest } from '~/core/judge/proof'
-import { wiredBaseline } from '~/core/judge/proof'
+import type { LinkUnderTest, ThroughputRun } from '~/core/judge/proof'
 import { networkAround } from '~/core/network/addressing'
 import { bad, good } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
@@ -10,7 +9,6 @@ import type { HereRequest } from '~/schema/here'
 import { readIperf3 } from '~/schema/iperf3'
 import { siteOr404 } from '../derived/siteState.server'
 import { store } from '../sites/store.server'
-import { throughputTests } from './proof.server'
 
 /** The test that a way was filed with, so that the other way can join it. */
 export interface Measured {
@@ -47,7 +45,8 @@ export async function measure(siteId: string, wish: Wish): Promise<Outcome<Measu
       'ip',
       `${run.problems[0]?.message ?? ''} Run “${serverCommand(wish.port)}” at ${ip} first.`,
     )
-  return file(siteId, wish, { ...link, baselineMbps: wiredOf(siteId, link, direction) }, run.value)
+  // What the wire of this site gave is looked up for each way when it is read.
+  return file(siteId, wish, { ...link, baselineMbps: null }, run.value)
 }
 
 /** A radio link's rate, or that of the cable: as the laptop reads it, else as it was typed. */
@@ -58,17 +57,11 @@ function linkOf({ linkMbps, band }: Wish, here: Here | null): Omit<LinkUnderTest
   return rate === null ? null : { medium, linkMbps: rate }
 }
 
-const wiredOf = (
-  siteId: string,
-  { medium }: Pick<LinkUnderTest, 'medium'>,
-  direction: 'up' | 'down',
-): number | null => (medium === 'wired' ? null : wiredBaseline(throughputTests(siteId))[direction])
-
 function file(
   siteId: string,
   { joins, who, place, deviceId, band }: Wish,
   link: LinkUnderTest,
-  run: Parameters<ReturnType<typeof store>['proofs']['addRun']>[2],
+  run: ThroughputRun,
 ): Outcome<Measured> {
   const { site, revision } = siteOr404(siteId)
   const { proofs } = store()

@@ -58,6 +58,7 @@ export const judgedTests = (siteId: string): JudgedTest[] =>
               who: proof.who,
               deviceId: proof.body.link.medium === 'radio' ? proof.body.deviceId : null,
               measured: proof.body.source === 'measured',
+              isUdp: proof.body.runs.every(({ results }) => results.every(({ udp }) => udp !== undefined)),
               judged: judge(proof.body.runs, proof.body.link),
             },
           ]

@@ -28,6 +28,7 @@ const test5 = (deviceId: string, mbps: number, at: string): JudgedTest => ({
   who: 'Mo',
   deviceId,
   measured: true,
+  isUdp: false,
   judged: judge(
     (['up', 'down'] as const).map((direction) => ({
       tool: '',
@@ -99,4 +100,6 @@ test('of several throughput tests at an access point the newest speaks', () => {
   expect(row(bad, good)).toMatchObject({ verdict: 'passed', source: 'measured' })
   expect(row(good, { ...bad, at: '2026-05-03' })).toMatchObject({ verdict: 'failed' })
   expect(row(test5('other', 380, '2026-05-02')).verdict).toBe('open')
+  // Some datagrams that came through say nothing of how much it carries.
+  expect(row(bad, { ...good, isUdp: true })).toMatchObject({ verdict: 'failed' })
 })

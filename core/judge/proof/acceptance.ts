@@ -1,4 +1,4 @@
-import { accessPoints } from '../../plan'
+import { accessPoints, within } from '../../plan'
 import type { Id, Site } from '../../plan'
 import { areaClaims, claimWords, USUAL_CLAIM, walkClaims } from './claim'
 import type { AreaClaim } from './claim'
@@ -31,6 +31,8 @@ export interface JudgedTest {
   who: string
   deviceId: Id | null
   measured: boolean
+  /** Datagrams alone: they say nothing of how much a link carries. */
+  isUdp: boolean
   judged: RunJudgement
 }
 
@@ -82,8 +84,11 @@ function coverageRows(site: Site, observations: readonly Observation[]): Accepta
   return areaClaims(site, observations).map((said) => {
     const walk = walked.get(said.areaId)
     const claim = walk && walk.points >= said.points ? walk : said
+    const outline = site.areas.find(({ id }) => id === said.areaId)?.outline ?? []
     const by = newest.find(({ seen }) =>
-      claim === walk ? seen.kind === 'heard' : seen.kind === 'level' && seen.areaId === said.areaId,
+      claim === walk
+        ? seen.kind === 'heard' && within(outline, seen.at)
+        : seen.kind === 'level' && seen.areaId === said.areaId,
     )
     return coverageRow(claim, claim.points === 0 ? undefined : by)
   })
@@ -103,7 +108,9 @@ function coverageRow(claim: AreaClaim, by: Observation | undefined): AcceptanceR
 }
 
 function throughputRow(deviceId: Id, name: string, tests: readonly JudgedTest[]): AcceptanceRow {
-  const [last] = tests.filter((test) => test.deviceId === deviceId).sort((a, b) => b.at.localeCompare(a.at))
+  const [last] = tests
+    .filter((test) => test.deviceId === deviceId && !test.isUdp)
+    .sort((a, b) => b.at.localeCompare(a.at))
   const row = {
     id: `throughput ${deviceId}`,
     about: 'throughput' as const,

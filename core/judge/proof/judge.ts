@@ -51,7 +51,7 @@ export const OUTCOME_WORDS: Record<RunJudgement['outcome'], string> = {
   incomplete: 'one way only so far',
 }
 
-/** Of so many datagrams one may be lost, and so much may their spacing vary. Source: ITU-T Y.1541 table 1, class 0 (voice, video calls). */
+/** Of so many datagrams one may be lost, and so much may their spacing vary. Source: ITU-T Y.1541 table 1, class 0 (calls). */
 export const MOST_LOST_SHARE = 1e-3
 export const MOST_JITTER_MS = 50
 

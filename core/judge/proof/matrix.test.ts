@@ -123,3 +123,11 @@ test('a call bears one datagram in a thousand lost, and 50 ms (ITU-T Y.1541, cla
       .outcome,
   ).toBe('fail')
 })
+
+test('an access point of which only datagrams were sent is in the table with them alone', () => {
+  const [row] = throughputMatrix(TESTS.slice(-1))
+  expect(row).toMatchObject({
+    up: { mbps: null, ofBaseline: null, trend: [], udp: { jitterMs: 2 } },
+    down: null,
+  })
+})

@@ -14,8 +14,8 @@ export interface ThroughputTest {
 /** One way of it through one access point on one band, the newest test of it and those before. */
 export interface MatrixCell {
   direction: Direction
-  mbps: number
-  at: string
+  /** Null: only datagrams were sent. */
+  mbps: number | null
   /** Of the wired baseline; null: none was measured or said. */
   ofBaseline: number | null
   /** All TCP tests of this way, the oldest first. */
@@ -84,13 +84,12 @@ function cellOf(
     jitterMs: datagrams.jitterMs,
     lostShare: datagrams.packets === 0 ? 1 : datagrams.lost / datagrams.packets,
   }
-  if (!last) return null
-  const base = last.said ?? baselineMbps
+  if (!last && !udp) return null
+  const base = last?.said ?? baselineMbps
   return {
     direction,
-    mbps: last.mbps,
-    at: last.at,
-    ofBaseline: base === null ? null : last.mbps / base,
+    mbps: last?.mbps ?? null,
+    ofBaseline: !last || base === null ? null : last.mbps / base,
     trend: trend.map(({ at, mbps }) => ({ at, mbps })),
     udp: udp ?? null,
   }

@@ -4,6 +4,7 @@ import { deviceOf, networkOf } from '../../plan'
 import type { Id, Ip, Requirement, Site } from '../../plan'
 import { HEARD_KINDS } from './kinds/heard'
 import type { HeardSeen } from './kinds/heard'
+import { lacksPlace } from './kinds/places'
 import { LINK_KINDS } from './kinds/links'
 import type { LinkSeen } from './kinds/links'
 import { RADIO_KINDS } from './kinds/radio'
@@ -53,8 +54,7 @@ const TEST_KINDS: { [K in TestKindName]: TestKind<SeenOf<K>> } = {
   },
   address: {
     verdict: (site, seen) => addressVerdict(site, seen),
-    lacks: (site, { attachmentId }) =>
-      attachmentOf(site, attachmentId) ? null : { field: 'attachmentId', noun: 'place' },
+    lacks: lacksPlace,
     counts: {},
   },
   ping: {
@@ -66,7 +66,6 @@ const TEST_KINDS: { [K in TestKindName]: TestKind<SeenOf<K>> } = {
     counts: {
       requirement: (seen, requirement) => isAbout(requirement, seen),
       tried: (seen) => seen,
-      from: ({ attachmentId }) => attachmentId,
       host: ({ ip }) => ip,
       alive: ({ ip, answered }) => (answered ? ip : undefined),
     },
@@ -97,8 +96,6 @@ const TEST_KINDS: { [K in TestKindName]: TestKind<SeenOf<K>> } = {
 /** The row of an observation, for that very observation. */
 export const testKindOf = <S extends Seen>({ kind }: S): TestKind<S> =>
   TEST_KINDS[kind] as unknown as TestKind<S>
-
-export const KINDS_SEEN = Object.keys(TEST_KINDS) as TestKindName[]
 
 function addressVerdict(site: Site, { attachmentId, ip, gateway }: SeenOf<'address'>): SeenVerdict {
   const place = attachmentOf(site, attachmentId)

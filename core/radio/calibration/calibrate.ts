@@ -1,7 +1,7 @@
 import { heardAt, plannedRadios } from '../coverage'
 import type { Band, Point, RadioModel, Site } from '../../plan'
 import { radioModelOf } from './model'
-import { fitRegression } from './regression'
+import { fitRegression, sigmaByMedian } from './regression'
 import type { Fit, Sample } from './regression'
 import { sharesOf } from './terms'
 import type { LearnedTerm, Share, Term } from './terms'
@@ -193,8 +193,6 @@ const isAlike = (one: readonly Share[], other: readonly Share[]): boolean =>
 
 /** Fewer readings than this tell no spread. Common practice, no source. */
 const LEAST_FOR_SPREAD = 8
-/** Median absolute deviation of a normal distribution, to its sigma. */
-const MAD = 1.4826
 
 function spreadsOf(
   site: Site,
@@ -205,7 +203,7 @@ function spreadsOf(
   start.forEach(({ reading }, i) => {
     const floor = reading.floor ?? site.levels[0]?.name ?? ''
     const off = leftOut[i]
-    if (off != null) floors.set(floor, [...(floors.get(floor) ?? []), Math.abs(off)])
+    if (off != null) floors.set(floor, [...(floors.get(floor) ?? []), off])
   })
   return [...floors].flatMap(([floor, all]) =>
     all.length < LEAST_FOR_SPREAD
@@ -213,7 +211,7 @@ function spreadsOf(
       : [
           {
             floor,
-            sigmaDb: MAD * (all.sort((a, b) => a - b)[Math.floor(all.length / 2)] ?? 0),
+            sigmaDb: sigmaByMedian(all),
             readings: all.length,
           },
         ],

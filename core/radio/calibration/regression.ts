@@ -35,6 +35,9 @@ export interface Fit {
 const HUBER = 1.345
 /** Median absolute deviation of a normal distribution, to its sigma. */
 const MAD = 1.4826
+
+/** Sigma of values about zero by their median, whatever a few of them are. Source: P. J. Huber, Robust Statistics (1981). */
+export const sigmaByMedian = (values: readonly number[]): number => MAD * median(values.map(Math.abs))
 const MOST_ROUNDS = 200
 const SETTLED = 1e-6
 
@@ -179,7 +182,7 @@ const CUT_SHARE = 2 * below(HUBER) - 1 - 2 * HUBER * density(HUBER) + 2 * HUBER 
 function firstSigma(samples: readonly Sample[], robust: boolean): number {
   const values = samples.flatMap(({ y, heard }) => (heard ? [y] : []))
   const plain = Math.sqrt(values.reduce((sum, one) => sum + one * one, 0) / Math.max(1, values.length))
-  return Math.max(LEAST_SIGMA_DB, robust ? MAD * median(values.map(Math.abs)) : plain)
+  return Math.max(LEAST_SIGMA_DB, robust ? sigmaByMedian(values) : plain)
 }
 
 /** No receiver tells levels finer than this. Common practice, no source. */

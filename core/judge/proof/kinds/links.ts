@@ -1,8 +1,8 @@
 import { attachmentOf } from '../../../network/layer2'
-import { deviceOf } from '../../../plan'
 import type { Site } from '../../../plan'
 import { checksHere } from '../here/checks'
 import type { HereCheck } from '../here/types'
+import { lacksPlace } from './places'
 import type { TestKind, SeenVerdict } from './types'
 
 /** What a cable's two ends agreed on, and who is at the other end. */
@@ -44,14 +44,7 @@ function neighbourVerdict(site: Site, { attachmentId, name, port }: Neighbour): 
   }
 }
 
-const lacksPlace = (site: Site, { attachmentId }: { attachmentId: string }) =>
-  attachmentOf(site, attachmentId) && deviceOf(site, attachmentOf(site, attachmentId)?.place.deviceId ?? '')
-    ? null
-    : { field: 'attachmentId', noun: 'place' }
-
-const from = ({ attachmentId }: { attachmentId: string }) => attachmentId
-
 export const LINK_KINDS: { linkSpeed: TestKind<LinkSpeed>; neighbour: TestKind<Neighbour> } = {
-  linkSpeed: { verdict: linkVerdict, lacks: lacksPlace, counts: { from } },
-  neighbour: { verdict: neighbourVerdict, lacks: lacksPlace, counts: { from } },
+  linkSpeed: { verdict: linkVerdict, lacks: lacksPlace, counts: {} },
+  neighbour: { verdict: neighbourVerdict, lacks: lacksPlace, counts: {} },
 }

@@ -1,6 +1,6 @@
-import { attachmentOf } from '../../../network/layer2'
 import { deviceOf } from '../../../plan'
-import type { Id, Ip, Site } from '../../../plan'
+import type { Id, Ip } from '../../../plan'
+import { lacksPlace } from './places'
 import type { TestKind } from './types'
 
 /** A server that was asked from a place: a name to be turned into an address, or a port that should answer. */
@@ -11,9 +11,6 @@ export type ServiceSeen =
 type Named = Extract<ServiceSeen, { kind: 'name' }>
 type Opened = Extract<ServiceSeen, { kind: 'port' }>
 
-const lacksPlace = (site: Site, { attachmentId }: { attachmentId: string }) =>
-  attachmentOf(site, attachmentId) ? null : { field: 'attachmentId', noun: 'place' }
-
 export const SERVICE_KINDS: { name: TestKind<Named>; port: TestKind<Opened> } = {
   name: {
     verdict: (_site, { name, server, ip }) => ({
@@ -21,7 +18,7 @@ export const SERVICE_KINDS: { name: TestKind<Named>; port: TestKind<Opened> } = 
       ok: ip !== null,
     }),
     lacks: lacksPlace,
-    counts: { from: ({ attachmentId }) => attachmentId },
+    counts: {},
   },
   port: {
     verdict: (site, { deviceId, ip, port, open }) => ({
@@ -32,7 +29,6 @@ export const SERVICE_KINDS: { name: TestKind<Named>; port: TestKind<Opened> } = 
       lacksPlace(site, seen) ??
       (deviceOf(site, seen.deviceId) ? null : { field: 'deviceId', noun: 'device' }),
     counts: {
-      from: ({ attachmentId }) => attachmentId,
       host: ({ ip }) => ip,
       alive: ({ ip, open }) => (open ? ip : undefined),
     },

@@ -32,7 +32,5 @@ export interface TestKind<S> {
     alive?: (seen: S) => Ip | undefined
     /** What of the plan it rests on. */
     tried?: (seen: S) => Tried
-    /** The place that it was seen from, where the observation names one of the plan's. */
-    from?: (seen: S) => string | undefined
   }
 }
