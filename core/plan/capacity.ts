@@ -11,15 +11,14 @@ export type Capacity =
 
 /**
  * The smallest size that carries the access points meant for a controller and their share of the site's clients, by heads of access
- * points. Sizes are the type's own figures. Common practice, no source.
+ * points; the gear itself is nobody's client. Sizes are the type's own figures. Common practice, no source.
  */
 export function capacityNeeded(site: Site, controller: Device): Capacity {
   const all = accessPoints(site)
   const mine = all.filter(({ adoption }) => adoption?.controllerId === controller.id).length
-  const onSite = site.networks.reduce(
-    (sum, network) => sum + expectedClientsOf(site, network).counted.value,
-    0,
-  )
+  const onSite = site.networks
+    .filter(({ purpose }) => purpose !== 'management')
+    .reduce((sum, network) => sum + expectedClientsOf(site, network).counted.value, 0)
   const clients = all.length === 0 ? 0 : Math.ceil((onSite * mine) / all.length)
   const need = { accessPoints: mine, clients }
   const rows = typeOf(site, controller)?.capacity ?? []

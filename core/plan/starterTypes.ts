@@ -30,6 +30,16 @@ const AP_CARTON: Partial<DeviceType> = {
   meshesWith: ['quayside'],
 }
 
+/** Two bands for clients, and a third radio that can be kept for the nodes among themselves. */
+const MESH_RADIOS: DeviceType['radios'] = (['2.4', '5', '6'] as const).map((band) => ({
+  band,
+  generation: 'ax',
+  streams: 2,
+  maxWidthMhz: band === '2.4' ? 40 : 160,
+  antennaGainDbi: 3,
+  maxPowerDbm: 20,
+}))
+
 /** The device types a new site begins with. Invented kinds with plain names; change or add to them in the site file. */
 export const STARTER_TYPES: readonly DeviceType[] = [
   type({
@@ -135,6 +145,60 @@ export const STARTER_TYPES: readonly DeviceType[] = [
       { band: '5', generation: 'ac', streams: 2, maxWidthMhz: 80, antennaGainDbi: 2, maxPowerDbm: 20 },
     ],
     currentFirmware: '2.0.9',
+  }),
+  type({
+    id: 't-mesh',
+    name: 'Mesh gateway, one 2.5 G WAN and two LAN ports, three radios',
+    kind: 'router',
+    factory: label({
+      addressing: 'fixed',
+      ip: '192.168.1.1',
+      servesAddresses: true,
+      ssid: 'setup-mesh',
+      firmware: '3.0.2',
+    }),
+    applies: 'reboot',
+    inCarton: ['mesh gateway', 'supply', 'one patch cord'],
+    ports: [
+      { number: 1, label: 'WAN', role: 'wan', maxMbps: 2500, pse: null },
+      { number: 2, label: 'L1', role: 'lan', maxMbps: 2500, pse: null },
+      { number: 3, label: 'L2', role: 'lan', maxMbps: 1000, pse: null },
+    ],
+    radios: MESH_RADIOS,
+    currentFirmware: '3.0.2',
+    family: 'hearth',
+    meshesWith: ['hearth'],
+  }),
+  type({
+    id: 't-mesh-node',
+    name: 'Mesh node, two LAN ports, three radios',
+    kind: 'accessPoint',
+    factory: label({ ip: '192.168.1.2', ssid: 'setup-mesh', firmware: '3.0.2' }),
+    inCarton: ['mesh node', 'supply'],
+    ports: [
+      { number: 1, label: '1', role: 'lan', maxMbps: 2500, pse: null },
+      { number: 2, label: '2', role: 'lan', maxMbps: 1000, pse: null },
+    ],
+    radios: MESH_RADIOS,
+    currentFirmware: '3.0.2',
+    family: 'hearth',
+    meshesWith: ['hearth'],
+  }),
+  type({
+    id: 't-bridge',
+    name: 'Bridge unit, 5 GHz, one port, 802.3af',
+    kind: 'router',
+    factory: label({ addressing: 'fixed', ip: '192.168.55.20', firmware: '2.1.4' }),
+    inCarton: ['bridge unit', 'mast clamp'],
+    notInCarton: ['injector', 'outdoor cable'],
+    outdoorRating: 'IP65',
+    ports: sockets(1),
+    radios: [
+      { band: '5', generation: 'ac', streams: 2, maxWidthMhz: 80, antennaGainDbi: 17, maxPowerDbm: 20 },
+    ],
+    poeClass: 3,
+    drawW: 9,
+    currentFirmware: '2.1.4',
   }),
   type({ id: 't-radius', name: 'Login server (RADIUS), small', kind: 'radius', ports: sockets(1) }),
   type({

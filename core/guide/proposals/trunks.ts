@@ -1,7 +1,7 @@
 import { cablePath, interfaceIn, samePlace, socketNumber, vlanNeeds } from '../../network/layer2'
 import type { Fabric, Place } from '../../network/layer2'
 import type { Twin } from '../../network/layer3'
-import { endKey, isSetByPort, kindOf, neighbourAt, portName, vlanName, wanOf } from '../../plan'
+import { endKey, isSetByPort, kindOf, neighbourAt, portName, roleOf, vlanName, wanOf } from '../../plan'
 import type { Device, Edit, Id, LinkEnd, Network, Port, Site, VlanId } from '../../plan'
 import type { Proposal, Reason } from './types'
 
@@ -25,8 +25,9 @@ export function proposeTrunks(twin: Twin): Proposal {
   return { label: 'Every trunk carries what it must, and no more', edits, reasons }
 }
 
-/** Ports between bridges only: what a client's socket carries is the installer's word. */
-const isBridge = (device: Device): boolean => kindOf(device).wireVlans !== null
+/** Ports between bridges only, by cable or by a pair of radios: what a client's socket carries is the installer's word. */
+const isBridge = (device: Device): boolean =>
+  kindOf(device).wireVlans !== null || roleOf(device) === 'bridgeEnd'
 
 function carrying(site: Site, device: Device, port: Port, end: LinkEnd, needed: Set<VlanId>): Port | null {
   const neighbour = neighbourAt(site, end)?.device

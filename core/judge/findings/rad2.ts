@@ -60,9 +60,17 @@ function neighbours(site: Site): Sighting[] {
   })
 }
 
+/** Two children of one parent, on the band of their uplinks: both have its channel, and no choice. */
+const followOne = (a: PlannedRadio, b: PlannedRadio): boolean =>
+  a.device.air !== null &&
+  a.device.air.deviceId === b.device.air?.deviceId &&
+  a.device.air.band === a.band &&
+  b.device.air.band === b.band
+
 function loudPair(site: Site, a: PlannedRadio, b: PlannedRadio): Sighting[] {
   if (a.channel === null || b.channel === null) return []
   if (a.device.air?.deviceId === b.device.id || b.device.air?.deviceId === a.device.id) return []
+  if (followOne(a, b)) return []
   if (distanceM(a.position.at, b.position.at) > FAR_M) return []
   if (sharedMhz(spanOf(a.band, a.channel, a.widthMhz), spanOf(b.band, b.channel, b.widthMhz)) === 0) return []
   const dbm = downDbm(a, signalPath(site, a, b.position.at, b.zM).wayDb, site.ground)

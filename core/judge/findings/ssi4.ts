@@ -1,5 +1,5 @@
 import { MOST_SSID_OCTETS, isAllowedAt, octetsOf, passphraseProblem, profileOf } from '../../plan'
-import type { Site } from '../../plan'
+import type { SecurityProfile, Site } from '../../plan'
 import type { Rule, Sighting } from './types'
 import { atDevice, atProfile, atSsid } from './where'
 
@@ -10,14 +10,23 @@ import { atDevice, atProfile, atSsid } from './where'
 export const ssi4: Rule = {
   code: 'SSI-4',
   check: ({ site }) => [
-    ...site.profiles.flatMap((profile) => {
-      const problem = passphraseProblem(profile.mode, profile.passphrase)
-      return problem ? [{ says: `Profile “${profile.name}”: ${problem}`, where: [atProfile(profile)] }] : []
-    }),
+    ...site.profiles
+      .filter((profile) => isMeant(site, profile))
+      .flatMap((profile) => {
+        const problem = passphraseProblem(profile.mode, profile.passphrase)
+        return problem ? [{ says: `Profile “${profile.name}”: ${problem}`, where: [atProfile(profile)] }] : []
+      }),
     ...longNames(site),
     ...notAt6Ghz(site),
   ],
 }
+
+/** The default profile of a fresh site has no key, and as long as nobody uses it that is right. */
+const isMeant = (site: Site, { id, isDefault, passphrase }: SecurityProfile): boolean =>
+  !isDefault ||
+  passphrase !== null ||
+  site.ssids.some(({ profileId }) => profileId === id) ||
+  site.devices.some(({ air }) => air?.near?.profileId === id || air?.far?.profileId === id)
 
 const tooLong = (name: string): string | null =>
   octetsOf(name) > MOST_SSID_OCTETS

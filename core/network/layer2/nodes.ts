@@ -24,7 +24,8 @@ export function behaviourOf(site: Site, device: Device): Behaviour {
 }
 
 /** The VLAN of a device's own interface when the plan names no network for it: that of its first socket. */
-export const managementVlan = (device: Device): VlanId | null => device.ports[0]?.nativeVlan ?? null
+export const managementVlan = (device: Device): VlanId | null =>
+  device.ports.find(({ number }) => number !== wanOf(device)?.port)?.nativeVlan ?? null
 
 type BarePort = Omit<FabricPort, 'id'>
 
@@ -112,7 +113,7 @@ function radioPorts({ site, children, allVlans }: Context, device: Device): Bare
     networkOf(site, offered.find((ssid) => ssid.id === id)?.networkId ?? null)?.vlanId ?? null
   const down = (children.get(device.id) ?? []).flatMap((child) => {
     const ssidId = child.air?.ssidId ?? null
-    if (child.air?.way !== 'station') return [portOf(`air:${child.id}`, wholeFrames(device, allVlans))]
+    if (child.air?.way !== 'station') return [portOf(`air:${child.id}`, wholeFrames(site, device, allVlans))]
     return offered.some(({ id }) => id === ssidId)
       ? [portOf(`air:${child.id}`, untaggedMember(vlanOfSsid(ssidId)))]
       : []
@@ -122,7 +123,7 @@ function radioPorts({ site, children, allVlans }: Context, device: Device): Bare
         portOf(
           'air',
           device.air.way !== 'station'
-            ? wholeFrames(device, allVlans)
+            ? wholeFrames(site, device, allVlans)
             : untaggedMember(managementVlan(device) ?? 1),
           routesAtHome(device) ? 'uplink' : 'lan',
         ),
@@ -152,8 +153,8 @@ function tunnelPorts(site: Site, device: Device): BarePort[] {
 }
 
 /** A bridge carries frames as they are: every VLAN of the site, the device's own untagged. */
-const wholeFrames = (device: Device, allVlans: VlanId[]): Membership =>
-  admitsAll(managementVlan(device), allVlans)
+const wholeFrames = (site: Site, device: Device, allVlans: VlanId[]): Membership =>
+  admitsAll(networkOf(site, device.management.networkId)?.vlanId ?? managementVlan(device), allVlans)
 
 function ownInterfaces(context: Context, device: Device, behaviour: Behaviour): BarePort[] {
   if (behaviour === 'host') return [portOf('self', untaggedMember(null))]

@@ -1,0 +1,56 @@
+import { feedsOf } from '../../../radio/backhaul'
+import { isAccessPoint, isGateway, isOnAir } from '../../../plan'
+import type { Device, Id, Network } from '../../../plan'
+import { change } from './draft'
+import type { Draft } from './draft'
+import { addDevice, manageAt, manageByDhcp } from './gear'
+import { plugIn } from './plug'
+import { giveChannels } from './wireless'
+
+export interface WantedAps {
+  count: number
+  typeId?: string
+  gear: Network
+  clients: Network
+  lengthM: number
+  /** fixed: an address of its own, for what is found by it. */
+  addressing: 'dhcp' | 'fixed'
+  part?: (device: Device, i: number) => Partial<Device>
+  /** The switch that they belong to, where it is not just any. */
+  near?: Id
+}
+
+/** What carries any SSID: the gateway's own radios, and access points that are fed by cable all the way. */
+export function carriersOf({ site }: Draft): Device[] {
+  const feeds = feedsOf(site, 'all')
+  return site.devices.filter(
+    (device) =>
+      isOnAir(device) &&
+      device.air === null &&
+      device.remote === null &&
+      (isGateway(device) || (isAccessPoint(device) && feeds.get(device.id)?.airHops === 0)),
+  )
+}
+
+export const CEILING_AP = 't-ap2'
+
+/** Access points, each on a cable of its own to a port that feeds it, managed in the network of the gear. */
+export function addAccessPoints(draft: Draft, wanted: WantedAps): Device[] {
+  const { count, typeId = CEILING_AP, gear, clients, lengthM, addressing, part, near } = wanted
+  return Array.from({ length: count }, (_, i) => {
+    const fresh = addDevice(draft, typeId, { id: 'ap', name: nextName(draft), vlanId: gear.vlanId })
+    if (part) change(draft, fresh, part(fresh, i))
+    if (addressing === 'fixed') manageAt(draft, fresh, gear)
+    else manageByDhcp(draft, fresh, gear)
+    plugIn(draft, fresh, { network: gear, gear, clients, lengthM, near })
+    return giveChannels(draft, fresh)
+  })
+}
+
+/** AP 1, AP 2 and so on, after those that are there. */
+function nextName({ site }: Draft): string {
+  const taken = new Set(site.devices.map(({ name }) => name.toLowerCase()))
+  let n = 1
+  while (taken.has(`ap ${n}`)) n++
+  return `AP ${n}`
+}

@@ -1,0 +1,74 @@
+import fc from 'fast-check'
+import { after, answersTo, askOf, freshSite, made } from '~/tests/kit/jobs'
+import { findings } from '../../judge/findings'
+import { deviceFiles } from '~/core/formats'
+import { boatyard, demoYard, longMole } from '~/tests/kit/yard'
+import { readSiteFile, writeSiteFile } from '~/schema/siteFile'
+import { applyEdits, integrityProblems } from '../../plan'
+import type { Site } from '../../plan'
+import { JOBS, JOB_IDS, makeJob } from './index'
+import type { JobId } from './index'
+
+const stops = (site: Site) => findings(site).filter(({ severity }) => severity === 'stop')
+
+const BEFORE: [string, () => Site][] = [
+  ['nothing', () => freshSite()],
+  ['one router', () => after('one-router')],
+  ['a gateway, a controller and three access points', () => after('access-points')],
+  ['a mesh kit', () => after('mesh')],
+  ['the demo yard', demoYard],
+  ['the boatyard', boatyard],
+  ['the harbour', longMole],
+]
+
+/** Refusals that answers of these kinds may meet, each with its reason in the job; never one that says that it does not work. */
+const REFUSED = new Set(['job.refused'])
+
+describe.each(JOB_IDS)('%s', (id: JobId) => {
+  const job = JOBS[id]
+
+  test('asks at most ten short questions', () => {
+    for (const [, site] of BEFORE) {
+      const questions = job.asks(askOf(site()))
+      expect(questions.length).toBeLessThanOrEqual(10)
+      for (const { asks } of questions) expect(asks.length).toBeLessThanOrEqual(80)
+    }
+  })
+
+  test.each(BEFORE)('on %s no answer gives a stop finding or an invalid file', (_name, before) => {
+    const site = before()
+    const known = new Set(stops(site).map(({ id: one }) => one))
+    fc.assert(
+      fc.property(answersTo(job, site), (given) => {
+        const result = makeJob(job, askOf(site, given))
+        if (!result.ok) {
+          expect(result.problems.filter(({ code }) => !REFUSED.has(code))).toEqual([])
+          return
+        }
+        const now = applyEdits(site, result.value.edits)
+        expect(now).toEqual(result.value.after)
+        expect(stops(now).filter(({ id: one }) => !known.has(one))).toEqual([])
+        expect(integrityProblems(now)).toEqual([])
+        const read = readSiteFile(writeSiteFile(now, true))
+        expect(read.ok ? [] : read.problems).toEqual([])
+        expect(given.nothing).toBeUndefined()
+      }),
+      { numRuns: 12, seed: 20_261_126 },
+    )
+  })
+})
+
+test('nothing that a job makes is refused by the files for the gear, with plain answers', () => {
+  for (const id of JOB_IDS) {
+    if (id === 'one-more-by-radio') continue
+    const site = made(id).after
+    for (const device of site.devices)
+      for (const { refused, name } of deviceFiles(site, device, true))
+        expect([id, device.name, name, refused.map(({ message }) => message)]).toEqual([
+          id,
+          device.name,
+          name,
+          [],
+        ])
+  }
+})
