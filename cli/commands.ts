@@ -6,6 +6,7 @@ import { proofCommand } from './proof'
 import { proveCommand } from './prove'
 import { exportCommand } from './export'
 import { hereCommand } from './here'
+import { jobsCommand, makeCommand } from './jobs'
 import { l2Command } from './l2'
 import { reachCommand, traceCommand } from './reach'
 import { runbookCommand } from './runbook'
@@ -27,5 +28,7 @@ export const COMMANDS: Record<string, Command | undefined> = {
   runbook: runbookCommand,
   here: hereCommand,
   prove: proveCommand,
+  jobs: jobsCommand,
+  make: makeCommand,
   walk: walkCommand,
 }

@@ -47,6 +47,7 @@ async function main(argv: string[]): Promise<Output> {
         name: { type: 'string' },
         host: { type: 'string', multiple: true },
         interface: { type: 'string' },
+        on: { type: 'string' },
       },
     })
     if (values.help) return { exitCode: 0, json: { usage: USAGE }, text: USAGE }

@@ -27,6 +27,7 @@ export interface Options {
   name?: string | undefined
   host?: string[] | undefined
   interface?: string | undefined
+  on?: string | undefined
 }
 export type Command = (files: string[], options: Options) => Output | Promise<Output>
 

@@ -64,5 +64,12 @@ export const USAGE = `Yard Beacon on the command line. Prints JSON, or sentences
       the levels teach of slope, walls, radios and clients, with standard errors, and where to read next. Exit 1 when a
       claim fails.
 
+  npm run -s beacon -- jobs [JOB] [--on FILE]
+      The jobs there are; or what one of them asks, and what it accepts.
+
+  npm run -s beacon -- make JOB [ANSWERS.json] [--on FILE] [--name NAME]
+      A site from a few answers, as a site file with its keys in it: keep it where you keep keys. ANSWERS.json is an object
+      of question and answer; what it leaves out is as suggested. --on: on the site of that file. --text: the words for it.
+
 Exit codes: 0 all well · 1 it fails · 2 bad input
 `

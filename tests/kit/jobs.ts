@@ -1,16 +1,12 @@
 import fc from 'fast-check'
 import { JOBS, makeJob } from '~/core/guide/jobs'
 import type { Ask, Job, JobId, Made, Question } from '~/core/guide/jobs'
-import { applyEdits, emptySite, newProfile, STARTER_TYPES } from '~/core/plan'
+import { applyEdits, freshSite } from '~/core/plan'
 import { seededRandom } from '~/core/lib/random'
 import type { Site } from '~/core/plan'
 
-/** A site as the start page begins it. */
-export const freshSite = (name = 'Corner Bakery'): Site => ({
-  ...emptySite(name),
-  deviceTypes: [...STARTER_TYPES],
-  profiles: [{ ...newProfile('prof-default'), name: 'Default', mode: 'wpa2-aes', isDefault: true }],
-})
+/** Nothing yet, as the start page begins it. */
+export const bakery = (): Site => freshSite('Corner Bakery')
 
 export const askOf = (site: Site, given: Record<string, unknown> = {}): Ask => ({
   site,
@@ -19,14 +15,14 @@ export const askOf = (site: Site, given: Record<string, unknown> = {}): Ask => (
 })
 
 /** What a job makes; throws with its sentences where it makes nothing. */
-export function made(id: JobId, given: Record<string, unknown> = {}, site = freshSite()): Made {
+export function made(id: JobId, given: Record<string, unknown> = {}, site = bakery()): Made {
   const result = makeJob(JOBS[id], askOf(site, given))
   if (!result.ok) throw new Error(result.problems.map(({ message }) => message).join('\n'))
   return result.value
 }
 
 /** The site after a job, reached by its edits, as the store does it. */
-export const after = (id: JobId, given: Record<string, unknown> = {}, site = freshSite()): Site =>
+export const after = (id: JobId, given: Record<string, unknown> = {}, site = bakery()): Site =>
   applyEdits(site, made(id, given, site).edits)
 
 /** Any answer that a question takes, edges first. */

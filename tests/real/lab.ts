@@ -9,7 +9,7 @@ import { attachmentsOf, buildFabric, placeKey } from '~/core/network/layer2'
 import type { Fabric, FabricNode, Place } from '~/core/network/layer2'
 import { addressServers, membersOf, possibleAddresses, twinOf } from '~/core/network/layer3'
 import type { Member, Twin } from '~/core/network/layer3'
-import { deviceOf, wanOf } from '~/core/plan'
+import { deviceOf, isInnerRouter, wanOf } from '~/core/plan'
 import type { Device, Site } from '~/core/plan'
 import { output, run } from './commands'
 import { ownFiles, LEASE_SCRIPT, PING_ALL, ownAddress, ends, isRouter, isBridge, readOr } from './labParts'
@@ -93,7 +93,7 @@ export class Lab {
     for (const place of this.hostPlaces()) this.host(place)
     this.ovs.configure(this.usable())
     // The gateway first: an inner router is a client of its networks.
-    for (const router of routers.sort((a, b) => Number(a.kind === 'router') - Number(b.kind === 'router')))
+    for (const router of routers.sort((a, b) => Number(isInnerRouter(a)) - Number(isInnerRouter(b))))
       await this.service(router)
     await this.strays()
     await Promise.all([...this.hosts].map(([key, space]) => this.address(key, space)))
@@ -185,7 +185,7 @@ export class Lab {
     if (!space) return
     const rules = this.file(`${device.id}.nft`, nftablesRuleset(this.site, device))
     must('ip', ['netns', 'exec', space, 'nft', '-f', rules])
-    if (device.kind === 'router') await this.lease(space, UPLINK, 4)
+    if (isInnerRouter(device)) await this.lease(space, UPLINK, 4)
     await this.dnsmasq(
       space,
       device.id,

@@ -1,4 +1,4 @@
-import { Check } from 'lucide-react'
+import { Check, Wrench } from 'lucide-react'
 import { NavLink, useSearchParams } from 'react-router'
 import type { StageProgress } from '~/core/guide/order'
 import { useSite } from '../../hooks/useSite'
@@ -24,6 +24,20 @@ export function WorkSteps() {
           />
         ))}
       </ol>
+      <NavLink
+        to="jobs"
+        className={({ isActive }) =>
+          `flex items-center gap-3 border-t border-line px-3 py-2.5 max-md:hidden ${isActive ? 'bg-depth-2 font-semibold' : 'hover:bg-depth-1'}`
+        }
+      >
+        <span aria-hidden className="grid w-[27px] shrink-0 place-items-center">
+          <Wrench size={18} />
+        </span>
+        <span>
+          <span className="block leading-tight">Jobs</span>
+          <span className="caption block font-normal">a few answers, a plan</span>
+        </span>
+      </NavLink>
     </nav>
   )
 }

@@ -1,6 +1,7 @@
 import { switchingDevices } from '~/core/plan'
 import { boatyard, withPort } from '~/tests/kit/yard'
-import { carriedBy, chartLayout, neighbourhood } from './chartLayout'
+import { carriedBy } from '~/core/plan'
+import { chartLayout, neighbourhood } from './chartLayout'
 
 const layout = () => chartLayout(boatyard(), switchingDevices(boatyard()))
 const block = (id: string) => layout().blocks.find(({ device }) => device.id === id)!

@@ -1,4 +1,4 @@
-import { indexOf, isGateway, kindOf, linkAt, neighbourAt, sameEnd, wanOf } from '~/core/plan'
+import { carriedBy, indexOf, isGateway, kindOf, linkAt, neighbourAt, sameEnd, wanOf } from '~/core/plan'
 import type { Device, Id, Link, Site, VlanId } from '~/core/plan'
 
 /** Sizes on the chart, in its own units (one is a pixel at rest). */
@@ -181,22 +181,6 @@ function trunkOf(site: Site, blocks: PlacedBlock[], link: Link): PlacedTrunk[] {
       vlanIds: carriedBy(site, link),
     },
   ]
-}
-
-/** VLANs that both ends of a cable are members of; a plain switch's end carries whatever comes. */
-export function carriedBy(site: Site, link: Link): VlanId[] {
-  const sets = [link.a, link.b].map(({ deviceId, port }) => {
-    const device = indexOf(site).devices.get(deviceId)
-    const found = device?.ports.find(({ number }) => number === port)
-    if (!device || !found || kindOf(device).switching === 'plain' || wanOf(device)?.port === port) return null
-    return new Set([
-      ...(found.nativeVlan === null ? [] : [found.nativeVlan]),
-      ...(found.mode === 'trunk' ? found.taggedVlans : []),
-    ])
-  })
-  const [a, b] = sets
-  const carried = a && b ? [...a].filter((vlanId) => b.has(vlanId)) : [...(a ?? b ?? [])]
-  return carried.sort((one, other) => one - other)
 }
 
 /** The devices to show beside a chosen one when there are too many for one chart: it, and what it is cabled to. */

@@ -1,11 +1,20 @@
 import { useState } from 'react'
 import { Form } from 'react-router'
+import { Select } from '../../components/Select'
 import type { DemoFacts } from '../../server/sites/demo.server'
 
 const MOST_MB = 10
 
 /** Three ways to a new site: a name, a file, or the demo. */
-export function NewSite({ busy, demo }: { busy: boolean; demo: DemoFacts }) {
+interface Props {
+  busy: boolean
+  demo: DemoFacts
+  /** Jobs that a site can begin with. */
+  jobs: readonly { value: string; label: string }[]
+}
+
+export function NewSite({ busy, demo, jobs }: Props) {
+  const [job, setJob] = useState<string | null>(null)
   return (
     <div className="mt-6 grid gap-3 md:grid-cols-3">
       <Form method="post" className="sheet flex flex-col gap-2 p-4">
@@ -15,6 +24,19 @@ export function NewSite({ busy, demo }: { busy: boolean; demo: DemoFacts }) {
           <span className="text-[0.9rem] font-medium">Name</span>
           <input className="field" name="name" maxLength={80} required autoComplete="off" />
         </label>
+        <div className="flex flex-col gap-0.5">
+          <label htmlFor="begin-with" className="text-[0.9rem] font-medium">
+            What is to be done?
+          </label>
+          <Select
+            id="begin-with"
+            value={job}
+            onChange={setJob}
+            choices={jobs}
+            none="nothing yet: an empty site"
+          />
+        </div>
+        <input type="hidden" name="job" value={job ?? ''} />
         <button className="button button-main mt-auto" disabled={busy}>
           Begin
         </button>

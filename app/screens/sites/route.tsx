@@ -1,4 +1,5 @@
 import { Form, data, redirect, useActionData, useNavigation } from 'react-router'
+import { JOBS } from '~/core/guide/jobs'
 import type { Problem } from '~/core/lib/outcome'
 import { Problems } from '../../components/Problems'
 import { ThemeSwitch } from '../../components/ThemeSwitch'
@@ -10,11 +11,15 @@ import { NewSite } from './NewSite'
 import { SiteList } from './SiteList'
 import type { Route } from './+types/route'
 
-export const loader = () => ({ sites: store().sites.list(), demo: demoFacts() })
+export const loader = () => ({
+  sites: store().sites.list(),
+  demo: demoFacts(),
+  jobs: Object.entries(JOBS).map(([value, { name }]) => ({ value, label: name })),
+})
 
 export async function action({ request }: Route.ActionArgs) {
   const result = await doWithSites(await request.formData())
-  if (result.kind === 'open') return redirect(`/sites/${result.siteId}/brief`)
+  if (result.kind === 'open') return redirect(`/sites/${result.siteId}/${result.page ?? 'brief'}`)
   if (result.kind === 'problems') return data(result, { status: 400 })
   return result
 }
@@ -53,7 +58,7 @@ export default function Sites({ loaderData }: Route.ComponentProps) {
         )}
         <Problems problems={problems} title="Not taken. Nothing was changed." />
         <SiteList sites={loaderData.sites} />
-        <NewSite busy={busy} demo={loaderData.demo} />
+        <NewSite busy={busy} demo={loaderData.demo} jobs={loaderData.jobs} />
       </main>
       <div className="neatline" />
       <footer className="caption pt-2">

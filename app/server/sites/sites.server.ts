@@ -1,13 +1,13 @@
 import type { Problem } from '~/core/lib/outcome'
-import { STARTER_TYPES, emptySite, newProfile } from '~/core/plan'
-import type { Site } from '~/core/plan'
+import { freshSite } from '~/core/plan'
+import { isJobId } from '~/core/guide/jobs'
 import { readSiteFile } from '~/schema/siteFile'
 import { demoSite, isDemoVersion } from './demo.server'
 import { store } from './store.server'
 import { uploadedText } from '../files/upload.server'
 
 export type SitesResult =
-  | { kind: 'open'; siteId: string }
+  | { kind: 'open'; siteId: string; page?: string }
   | { kind: 'removed'; removed: { id: string; name: string } }
   | { kind: 'done' }
   | { kind: 'problems'; problems: Problem[] }
@@ -21,7 +21,7 @@ export async function doWithSites(form: FormData): Promise<SitesResult> {
   const siteId = String(form.get('siteId') ?? '')
   switch (form.get('intent')) {
     case 'create':
-      return create(String(form.get('name') ?? '').trim())
+      return create(String(form.get('name') ?? '').trim(), String(form.get('job') ?? ''))
     case 'import':
       return importFile(form)
     case 'demo': {
@@ -46,7 +46,8 @@ export async function doWithSites(form: FormData): Promise<SitesResult> {
   }
 }
 
-function create(name: string): SitesResult {
+/** An empty site, opened at its brief or at the job that it begins with. */
+function create(name: string, job: string): SitesResult {
   if (name === '') return problem(['name'], 'name.empty', 'The site needs a name.')
   if (name.length > MOST_NAME)
     return problem(
@@ -54,15 +55,9 @@ function create(name: string): SitesResult {
       'name.long',
       `The name has ${name.length} characters; at most ${MOST_NAME} are accepted.`,
     )
-  return { kind: 'open', siteId: store().sites.create(freshSite(name)) }
+  const page = job === '' ? 'brief' : isJobId(job) ? `jobs/${job}` : 'jobs'
+  return { kind: 'open', siteId: store().sites.create(freshSite(name)), page }
 }
-
-/** A new site knows the usual kinds of device and starts with one profile that nobody should keep. */
-const freshSite = (name: string): Site => ({
-  ...emptySite(name),
-  deviceTypes: [...STARTER_TYPES],
-  profiles: [{ ...newProfile('prof-default'), name: 'Default', mode: 'wpa2-aes', isDefault: true }],
-})
 
 async function importFile(form: FormData): Promise<SitesResult> {
   const source = await uploadedText(form, 'file', MOST_SITE_FILE_BYTES)

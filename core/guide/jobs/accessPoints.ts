@@ -1,5 +1,6 @@
 import { controllers, deviceOf, typeOf } from '../../plan'
 import type { Device } from '../../plan'
+import { plural } from '../../lib/plural'
 import { countOf, textOf } from './answers'
 import { base, baseQuestions, offerAt } from './draft/base'
 import type { Base } from './draft/base'
@@ -101,6 +102,6 @@ export function holdLicences(draft: Draft, { id }: { id: string }): void {
   say(
     draft,
     controller.name,
-    `${now(draft, controller).controller?.licences ?? 0} licences for ${mine} access points, ${type?.managesFree ?? 0} are free.${type?.minimumFirmware ? ` It takes firmware ${type.minimumFirmware} or newer.` : ''} Its time comes from the gateway.`,
+    `${plural(now(draft, controller).controller?.licences ?? 0, 'licence')} held for ${plural(mine, 'access point')}, ${type?.managesFree ?? 0} of them free.${type?.minimumFirmware ? ` It takes firmware ${type.minimumFirmware} or newer.` : ''} Its time comes from the gateway.`,
   )
 }

@@ -36,3 +36,5 @@ export const isJobId = (text: string): text is JobId => text in JOBS
 export { askedOnly, makeJob } from './job'
 export type { Job, Made } from './job'
 export type { Ask, Choice, Given, Question } from './questions'
+export { topologyOf } from './topology'
+export type { Topology, TopologyLine, TopologyNode } from './topology'

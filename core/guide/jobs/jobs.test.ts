@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { after, answersTo, askOf, freshSite, made } from '~/tests/kit/jobs'
+import { after, answersTo, askOf, bakery, made } from '~/tests/kit/jobs'
 import { findings } from '../../judge/findings'
 import { deviceFiles } from '~/core/formats'
 import { boatyard, demoYard, longMole } from '~/tests/kit/yard'
@@ -12,7 +12,7 @@ import type { JobId } from './index'
 const stops = (site: Site) => findings(site).filter(({ severity }) => severity === 'stop')
 
 const BEFORE: [string, () => Site][] = [
-  ['nothing', () => freshSite()],
+  ['nothing', bakery],
   ['one router', () => after('one-router')],
   ['a gateway, a controller and three access points', () => after('access-points')],
   ['a mesh kit', () => after('mesh')],

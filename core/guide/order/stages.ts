@@ -1,3 +1,4 @@
+import { plural } from '../../lib/plural'
 import type { Finding, Severity, Stage } from '../../judge/findings'
 import { feedsOf } from '../../radio/backhaul'
 import { accessPoints, isConnected, isOnAir, kindOf } from '../../plan'
@@ -51,9 +52,6 @@ export function stageProgress(site: Site, found: Finding[], observed: Observed):
 }
 
 type Judge = (site: Site, observed: Observed) => { says: string; done: boolean }
-
-const plural = (count: number, noun: string, many = `${noun}s`): string =>
-  `${count} ${count === 1 ? noun : many}`
 
 /** What the brief says so far. */
 function briefWords(site: Site): string {

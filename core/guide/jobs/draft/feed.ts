@@ -37,12 +37,20 @@ export const feedQuestion = ({ site }: Ask): Question[] =>
         ]),
       ]
 
+const FEED_WORDS: Readonly<Record<string, string>> = {
+  plain: 'By a modem that passes it on',
+  bridge: 'By a modem with a router in it, put in bridge mode',
+  router: 'By a modem with a router in it, left as it is',
+}
+
 /** The gateway that is there, or a modem and one straight behind it. */
 export function feed(draft: Draft, answers: Answers, gatewayType: string): Device {
   if ('country' in answers) edit(draft, [{ op: 'describe', header: { country: textOf(answers, 'country') } }])
   const known = gatewayOf(draft.site)
   if (known) return known
   const kind = textOf(answers, 'modem')
+  if (draft.site.feed.words === '')
+    edit(draft, [{ op: 'describe', header: { feed: { ...draft.site.feed, words: FEED_WORDS[kind] ?? '' } } }])
   const modem = addDevice(draft, 't-modem', { id: 'modem', name: 'Modem', place: 'Where the feed comes in' })
   change(draft, modem, {
     modem: { bridgeMode: kind !== 'router' },

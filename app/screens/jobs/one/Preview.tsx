@@ -1,0 +1,141 @@
+import { topologyOf } from '~/core/guide/jobs/topology'
+import { networkOf } from '~/core/plan'
+import type { Site } from '~/core/plan'
+import { Flag } from '../../../components/Flag'
+import { SeverityMark } from '../../../components/SeverityMark'
+import { LookedAt } from '../../../hooks/useSite'
+import type { ShownMade } from '../../../server/plan/job.server'
+import { PortMap } from '../../handover/PortMap'
+import { SubnetBarLegend, SubnetBarView } from '../../networks/SubnetBarView'
+import { List, Part } from './Part'
+import { TopologyView } from './TopologyView'
+
+/** What a job would make, before it is made: nothing of it is in the plan yet. */
+export function Preview({ before, made, isStale }: { before: Site; made: ShownMade; isStale: boolean }) {
+  const { after } = made
+  const isPlan = made.changes > 0
+  return (
+    <div className={`min-w-0 space-y-5 ${isStale ? 'opacity-60' : ''}`} aria-busy={isStale} data-preview>
+      {isPlan && (
+        <>
+          <Part title="How it hangs together">
+            <TopologyView topology={topologyOf(after, before)} vlanNames={vlanNames(after)} />
+          </Part>
+          <Part title="Addresses">
+            <Addresses site={after} />
+          </Part>
+          <Part title="Who may reach whom">
+            <Requirements site={after} />
+          </Part>
+        </>
+      )}
+      <Part title={isPlan ? 'What and why' : 'What the figures say'}>
+        <dl className="grid grid-cols-[minmax(8rem,auto)_1fr] gap-x-4 gap-y-1">
+          {made.reasons.map(({ about, says }, i) => (
+            <div key={i} className="contents">
+              <dt className="font-medium">{about}</dt>
+              <dd>{says}</dd>
+            </div>
+          ))}
+        </dl>
+      </Part>
+      {made.methods.length > 0 && (
+        <Part title="The other way, and what it costs">
+          <ul className="space-y-1">
+            {made.methods.flatMap(({ asks, others }) =>
+              others.map(({ value, label, gives, costs }) => (
+                <li key={`${asks} ${value}`}>
+                  <span className="font-medium">{label}.</span> {gives}{' '}
+                  <span className="text-soft">{costs}</span>
+                </li>
+              )),
+            )}
+          </ul>
+        </Part>
+      )}
+      <Part title={isPlan ? 'The order of the work' : 'What to measure, in this order'}>
+        <List items={made.steps} isOrdered />
+      </Part>
+      {made.cautions.length > 0 && (
+        <Part title="Cautions" isCaution>
+          <List items={made.cautions} />
+        </Part>
+      )}
+      {isPlan && (
+        <>
+          <Part title="What will prove it">
+            <List items={made.tests} />
+          </Part>
+          <Part title={made.left.length === 0 ? 'Findings: none' : 'Left to mend afterwards'}>
+            <ul className="space-y-1">
+              {made.left.map(({ code, severity, says }, i) => (
+                <li key={i} className="flex items-baseline gap-2">
+                  <SeverityMark severity={severity} /> <span className="figures">{code}</span>{' '}
+                  <span>{says}</span>
+                </li>
+              ))}
+            </ul>
+          </Part>
+          <LookedAt value={after}>
+            <PortMap />
+          </LookedAt>
+        </>
+      )}
+    </div>
+  )
+}
+
+const vlanNames = (site: Site): ReadonlyMap<number, string> =>
+  new Map(site.networks.map(({ vlanId, name }) => [vlanId, name]))
+
+const Addresses = ({ site }: { site: Site }) => (
+  <>
+    <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Networks">
+      <table className="plain">
+        <thead>
+          <tr>
+            <th>Network</th>
+            <th>Subnet</th>
+            <th>Its addresses</th>
+            <th>SSIDs</th>
+          </tr>
+        </thead>
+        <tbody>
+          {site.networks.map((network) => (
+            <tr key={network.id}>
+              <td>
+                <Flag vlanId={network.vlanId} label={`${network.name} (${network.vlanId})`} size={13} />
+              </td>
+              <td className="figures">{network.subnet}</td>
+              <td>
+                <SubnetBarView site={site} network={network} />
+              </td>
+              <td>
+                {site.ssids
+                  .filter(({ networkId }) => networkId === network.id)
+                  .map(({ name }) => name)
+                  .join(', ')}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+    <SubnetBarLegend />
+  </>
+)
+
+const WORD = { must: 'must reach', may: 'may reach', mustNot: 'must not reach' } as const
+
+const Requirements = ({ site }: { site: Site }) => (
+  <ul className="grid gap-x-6 gap-y-0.5 sm:grid-cols-2">
+    {site.requirements.map(({ id, fromNetworkId, to, strength }) => (
+      <li key={id}>
+        <span className="font-medium">{networkOf(site, fromNetworkId)?.name}</span> {WORD[strength]}{' '}
+        <span className="font-medium">
+          {to === 'internet' ? 'the internet' : networkOf(site, to.networkId)?.name}
+        </span>
+      </li>
+    ))}
+  </ul>
+)
