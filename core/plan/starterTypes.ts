@@ -92,6 +92,16 @@ export const STARTER_TYPES: readonly DeviceType[] = [
     poeBudgetW: 150,
     currentFirmware: '3.1.5',
   }),
+  type({
+    id: 't-switch24bt',
+    name: 'Switch, twenty-four ports 802.3bt type 3, 740 W in all',
+    kind: 'switch',
+    factory: SWITCH_LABEL,
+    inCarton: ['switch', 'mains lead', 'rack ears'],
+    ports: sockets(24, '802.3bt-3', 2500),
+    poeBudgetW: 740,
+    currentFirmware: '3.1.5',
+  }),
   type({ id: 't-plain5', name: 'Unmanaged switch, five ports', kind: 'unmanagedSwitch', ports: sockets(5) }),
   type({
     id: 't-ap2',

@@ -5,6 +5,7 @@ import type { DeviceFile } from '~/core/formats'
 import { deviceOf } from '~/core/plan'
 import type { Device, Site } from '~/core/plan'
 import { FileFolder } from '../kit/fileFolder'
+import { after } from '../kit/jobs'
 import { hostilePlan } from '../kit/hostile'
 import {
   boatyard,
@@ -32,6 +33,12 @@ const SITES: [string, Site][] = [
   ['the boatyard with its mistakes', spoiltBoatyard()],
   ['the chandlery', yard()],
   ['the chandlery with its mistakes', spoiltYard()],
+  ...(['access-points', 'two-networks', 'bridge', 'remote-worker', 'company-login'] as const).map(
+    (id): [string, Site] => [
+      `what the job ${id} makes`,
+      after(id, id === 'two-networks' ? { where: 'switch' } : {}),
+    ],
+  ),
   ['a relayed network', withNetwork(boatyard(), 'tills', { servedBy: 'controller', relayed: true })],
   ['no name server and no gateway', withNetwork(boatyard(), 'crew', { nameServers: [], gateway: null })],
   ...Array.from({ length: HOSTILE }, (_, seed): [string, Site] => [

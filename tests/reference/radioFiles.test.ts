@@ -4,6 +4,7 @@ import type { DeviceFile } from '~/core/formats'
 import { deviceOf, profileOf, ssidsOn } from '~/core/plan'
 import type { Device, SecurityProfile, Site } from '~/core/plan'
 import { FileFolder } from '../kit/fileFolder'
+import { after } from '../kit/jobs'
 import { hostilePlan } from '../kit/hostile'
 import { boatyard, demoYard, spoiltDemoYard, withProfile, withSsid } from '../kit/yard'
 import { ran, testWith } from '../real/programs'
@@ -147,17 +148,21 @@ testWith(['hostapd'])('each mode and key that a plan may hold is taken by hostap
     }
 })
 
-/** The demo as it comes, and without its mistakes. */
-const DEMOS = [spoiltDemoYard(), demoYard()]
+/** The demo as it comes, and without its mistakes; and what jobs make. */
+const DEMOS = [
+  spoiltDemoYard(),
+  demoYard(),
+  ...(['one-router', 'mesh', 'access-points', 'cluster'] as const).map((id) => after(id)),
+]
 const allOf = (site: Site, kind: RegExp): DeviceFile[] =>
   site.devices.flatMap((device) => deviceFiles(site, device, true)).filter(({ id }) => kind.test(id))
 
 testWith(['hostapd', 'wpa_supplicant'])(
-  'every radio file of the demos is taken, each SSID of it with its key',
+  'every radio file of the demos and of what jobs make is taken, each SSID of it with its key',
   () => {
     for (const site of DEMOS) {
       const files = allOf(site, /hostapd/)
-      expect(files.length).toBeGreaterThan(10)
+      expect(files.length).toBeGreaterThan(1)
       for (const { id, text, refused } of files) {
         expect({ id, refused }).toEqual({ id, refused: [] })
         for (const part of onePerSsid(text!))

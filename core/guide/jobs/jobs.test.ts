@@ -5,6 +5,7 @@ import { deviceFiles } from '~/core/formats'
 import { boatyard, demoYard, longMole } from '~/tests/kit/yard'
 import { readSiteFile, writeSiteFile } from '~/schema/siteFile'
 import { applyEdits, integrityProblems } from '../../plan'
+import type { Problem } from '../../lib/outcome'
 import type { Site } from '../../plan'
 import { JOBS, JOB_IDS, makeJob } from './index'
 import type { JobId } from './index'
@@ -21,8 +22,15 @@ const BEFORE: [string, () => Site][] = [
   ['the harbour', longMole],
 ]
 
-/** Refusals that answers of these kinds may meet, each with its reason in the job; never one that says that it does not work. */
-const REFUSED = new Set(['job.refused'])
+/** What no answer can mend: a site without anything to begin at, or with no socket left. */
+const NOT_HERE = /no access point here that could feed it|has no radio that a mesh could begin at|No socket/
+
+/** A refusal stands at its question, or the site is not made for the job; it never says that what was made does not work. */
+const isFair =
+  (isFresh: boolean) =>
+  ({ code, path, message }: Problem) =>
+    code === 'job.refused' &&
+    (path.length > 0 || (NOT_HERE.test(message) && !(isFresh && message.includes('socket'))))
 
 describe.each(JOB_IDS)('%s', (id: JobId) => {
   const job = JOBS[id]
@@ -42,7 +50,7 @@ describe.each(JOB_IDS)('%s', (id: JobId) => {
       fc.property(answersTo(job, site), (given) => {
         const result = makeJob(job, askOf(site, given))
         if (!result.ok) {
-          expect(result.problems.filter(({ code }) => !REFUSED.has(code))).toEqual([])
+          expect(result.problems.filter((one) => !isFair(site.devices.length === 0)(one))).toEqual([])
           return
         }
         const now = applyEdits(site, result.value.edits)
@@ -51,9 +59,8 @@ describe.each(JOB_IDS)('%s', (id: JobId) => {
         expect(integrityProblems(now)).toEqual([])
         const read = readSiteFile(writeSiteFile(now, true))
         expect(read.ok ? [] : read.problems).toEqual([])
-        expect(given.nothing).toBeUndefined()
       }),
-      { numRuns: 12, seed: 20_261_126 },
+      { numRuns: site.devices.length > 20 ? 4 : 12, seed: 20_261_126 },
     )
   })
 })

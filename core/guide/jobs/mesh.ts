@@ -1,4 +1,5 @@
-import { newAir } from '../../plan'
+import { plural } from '../../lib/plural'
+import { freeSockets, kindOf, newAir } from '../../plan'
 import type { Device } from '../../plan'
 import { countOf, textOf } from './answers'
 import { base, baseQuestions, offerAt } from './draft/base'
@@ -65,7 +66,7 @@ export const meshKit: Job = {
     }
     const made = base(draft, answers, { typeId: 't-mesh', gear: false })
     const root = rootOf(draft, made, nodes > cabled)
-    if (!root) return
+    if (!root || !hasSockets(draft, root, cabled, textOf(answers, 'switch'))) return
     addSwitch(draft, made, textOf(answers, 'switch'))
     const all = Array.from({ length: nodes }, (_, i) =>
       node(draft, made, root, { i, isCabled: i < cabled, distanceM: countOf(answers, 'distanceM') }),
@@ -105,6 +106,19 @@ function rootOf(draft: Draft, { gateway }: Base, takesChildren: boolean): Device
   const mesh = now(draft, root).mesh
   change(draft, root, { mesh: mesh && { ...mesh, takesChildren: mesh.takesChildren || takesChildren } })
   return giveChannels(draft, root)
+}
+
+/** Cabled nodes go to the gateway's own sockets, or to a managed switch. */
+function hasSockets(draft: Draft, root: Device, cabled: number, kind: string): boolean {
+  const others = draft.site.devices.filter((device) => kindOf(device).switching === 'managed')
+  const free = freeSockets(draft.site, root).length - (kind === 'plain' ? 1 : 0)
+  if (kind === 'managed' || others.length > 0 || cabled <= free) return true
+  refuse(
+    draft,
+    'switch',
+    `Are more sockets wanted? ${plural(cabled, 'node')} by cable, and ${root.name} has ${plural(free, 'free socket')}${kind === 'plain' ? ' beside the unmanaged switch, which cannot carry guests' : ''}. Accepted: managed, or fewer by cable.`,
+  )
+  return false
 }
 
 interface Node {

@@ -42,7 +42,7 @@ export function addAccessPoints(draft: Draft, wanted: WantedAps): Device[] {
     if (part) change(draft, fresh, part(fresh, i))
     if (addressing === 'fixed') manageAt(draft, fresh, gear)
     else manageByDhcp(draft, fresh, gear)
-    plugIn(draft, fresh, { network: gear, gear, clients, lengthM, near })
+    plugIn(draft, fresh, { network: gear, gear, clients, lengthM, near, toFollow: count - 1 - i })
     return giveChannels(draft, fresh)
   })
 }

@@ -5,8 +5,9 @@ import { addDevice, manageAt } from './gear'
 import { change, edit, freshId, now, refuse, say } from './draft'
 import type { Draft } from './draft'
 
-/** What feeds access points: 240 W carry seven of class 4. */
-export const FEEDING_SWITCH = 't-switch8bt'
+/** What feeds access points: 240 W carry six of class 4 besides the uplink and the installer's socket, 740 W carry twenty-two. */
+const FEEDING_SWITCH = { small: 't-switch8bt', large: 't-switch24bt' }
+const MOST_AT_SMALL = 6
 const PATCH_M = 2
 
 export interface Plugging {
@@ -16,6 +17,8 @@ export interface Plugging {
   gear: Network
   clients: Network
   lengthM?: number
+  /** How many more are to follow: a switch that is wanted for them is as large. */
+  toFollow?: number
   /** The one device to plug into. */
   near?: Id
 }
@@ -117,8 +120,8 @@ function socketOfNewSwitch(draft: Draft, device: Device, plugging: Plugging): Li
     refuse(draft, '', `No socket is left for ${device.name}, and none for another switch either.`)
     return null
   }
-  const { gear, clients } = plugging
-  const fresh = addDevice(draft, FEEDING_SWITCH, {
+  const { gear, clients, toFollow = 0 } = plugging
+  const fresh = addDevice(draft, toFollow >= MOST_AT_SMALL ? FEEDING_SWITCH.large : FEEDING_SWITCH.small, {
     id: 'switch',
     name: 'Switch',
     place: behind.place,
