@@ -40,5 +40,6 @@ export default [
   route('sites/:siteId/bench/stream', 'screens/staging/benchStream.route.ts'),
   route('sites/:siteId/bench/past', 'screens/staging/benchPast.route.ts'),
   route('sites/:siteId/bench/devices/:deviceId', 'screens/staging/benchDevice.route.ts'),
+  route('guide/:jobId', 'screens/guide/route.tsx'),
   route('*', 'screens/missing.route.tsx'),
 ] satisfies RouteConfig

@@ -1,5 +1,6 @@
 import { Link } from 'react-router'
 import { JOBS } from '~/core/guide/jobs'
+import { useSite } from '../../hooks/useSite'
 import { StageHead } from '../../components/StageHead'
 import type { Route } from './+types/route'
 
@@ -9,6 +10,7 @@ export const loader = () => ({
 
 /** Pieces of work to choose from; each asks a few questions and works the rest out. */
 export default function Jobs({ loaderData }: Route.ComponentProps) {
+  const { id: siteId } = useSite()
   return (
     <>
       <StageHead
@@ -29,7 +31,10 @@ export default function Jobs({ loaderData }: Route.ComponentProps) {
                 {name}
               </Link>
               <p className="caption">{says}</p>
-              <Link className="text-[0.86rem] underline underline-offset-4" to={`/guide/${id}`}>
+              <Link
+                className="text-[0.86rem] underline underline-offset-4"
+                to={`/guide/${id}?site=${siteId}`}
+              >
                 How it is done
                 <span className="sr-only">: {name}</span>
               </Link>

@@ -1,4 +1,4 @@
-import { carriedBy, indexOf, isGateway, kindOf, linkAt, neighbourAt, sameEnd, wanOf } from '~/core/plan'
+import { carriedBy, indexOf, isGateway, linkAt, neighbourAt, sameEnd } from '~/core/plan'
 import type { Device, Id, Link, Site, VlanId } from '~/core/plan'
 
 /** Sizes on the chart, in its own units (one is a pixel at rest). */

@@ -5,6 +5,13 @@ import type { DemoFacts } from '../../server/sites/demo.server'
 
 const MOST_MB = 10
 
+const DEMOS = [
+  { version: 'mended', label: 'Mended' },
+  { version: 'bakery', label: 'Bakery' },
+  { version: 'campSite', label: 'Camp site' },
+  { version: 'fleet', label: 'Harbour' },
+]
+
 /** Three ways to a new site: a name, a file, or the demo. */
 interface Props {
   busy: boolean
@@ -43,22 +50,22 @@ export function NewSite({ busy, demo, jobs }: Props) {
       </Form>
       <ImportForm busy={busy} />
       <Form method="post" className="sheet flex flex-col gap-2 p-4">
-        <h2>Demo yard</h2>
+        <h2>Demo sites</h2>
         <p>
           {demo.name}: {demo.networks} networks, {demo.devices} devices, and {demo.mistakes} planted mistakes.
-          Or the same yard with them mended; or a harbour whose access points are run in every way there is.
+          A bakery on two floors and a camp site, made by jobs. A harbour whose access points are run in every
+          way.
         </p>
         <input type="hidden" name="intent" value="demo" />
         <div className="mt-auto flex flex-wrap gap-2">
           <button className="button w-full" name="version" value="planted" disabled={busy}>
             Load the demo
           </button>
-          <button className="button flex-1" name="version" value="mended" disabled={busy}>
-            Mended
-          </button>
-          <button className="button flex-1" name="version" value="fleet" disabled={busy}>
-            Fleet
-          </button>
+          {DEMOS.map(({ version, label }) => (
+            <button key={version} className="button flex-1" name="version" value={version} disabled={busy}>
+              {label}
+            </button>
+          ))}
         </div>
       </Form>
     </div>

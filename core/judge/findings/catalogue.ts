@@ -252,6 +252,13 @@ export const CATALOGUE = {
     severity: 'note',
     stage: 'networks',
   },
+  'SEC-4': {
+    mistake: 'Weak key, or one key for people of different trust',
+    why: 'A weak key is guessed from one recorded login, away from the site; a shared one lets guests into the staff network.',
+    todo: 'Give each profile a long key of its own; the generator beside the key field makes one.',
+    severity: 'fix',
+    stage: 'networks',
+  },
   'RAD-1': {
     mistake: 'No country set, or a channel or power that is not allowed there',
     why: 'Channels are missing, or the power is unlawful: fines, and trouble for radar and others.',

@@ -29,6 +29,7 @@ import { iso1 } from './iso1'
 import { iso2 } from './iso2'
 import { cab2 } from './cab2'
 import { sec3 } from './sec3'
+import { sec4 } from './sec4'
 import { wsh1 } from './wsh1'
 import { ent1, ent2, ent3, ent4 } from './ent'
 import { cab1 } from './cab1'
@@ -108,6 +109,7 @@ export const RULES: readonly Rule[] = [
   sec1,
   sec2,
   sec3,
+  sec4,
   rad1,
   rad2,
   rad3,

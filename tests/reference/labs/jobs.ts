@@ -1,5 +1,4 @@
 import { contains, subnetOrNull } from '~/core/network/addressing'
-import type { JobId } from '~/core/guide/jobs'
 import type { Site } from '~/core/plan'
 import { after } from '../../kit/jobs'
 import { INTERNET, Lab } from '../../real/lab'

@@ -29,13 +29,13 @@ export default function JobPage({ loaderData }: Route.ComponentProps) {
 }
 
 function OneJob({ jobId, name, says, shown: first, countries }: Route.ComponentProps['loaderData']) {
-  const { site } = useSite()
+  const { id, site } = useSite()
   const job = useJob(jobId, name, first)
   const { made } = job.shown
   return (
     <>
       <StageHead title={name} says={says}>
-        <Link className="button" to={`/guide/${jobId}`}>
+        <Link className="button" to={`/guide/${jobId}?site=${id}`}>
           How it is done
         </Link>
         <Link className="button" to="..">
