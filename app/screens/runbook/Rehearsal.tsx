@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react'
-import { CATALOGUE } from '~/core/judge/findings'
+import { CATALOGUE } from '~/core/judge/findings/catalogue'
 import type { Code } from '~/core/judge/findings'
 import { FAULTS } from '~/core/world'
 import { Select } from '../../components/Select'
