@@ -16,6 +16,8 @@ const VIEWS = [
   'proof',
   'ground',
   'handover',
+  'jobs',
+  'jobs/mesh',
 ]
 
 /** Views that have more to show in the whole boatyard. */

@@ -6,12 +6,15 @@ import {
   KEPT_SECRET,
   METHOD_NAME,
   needsPassphrase,
+  newKey,
   NEW_RADIUS_TARGET,
   passphraseProblem,
+  spelled,
 } from '~/core/plan'
 import type { AnyRecord, EapMethod, RadiusTarget, SecurityMode, SecurityProfile } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
+import { browserChance } from '../../hooks/browserChance'
 import { useSite } from '../../hooks/useSite'
 import { MODE_NAME } from './modeNames'
 
@@ -32,6 +35,7 @@ interface Props {
 export function ProfileForm({ profile, isNew, onDone }: Props) {
   const { keysSet } = useSite()
   const [typed, setTyped] = useState<string | null>(null)
+  const [made, setMade] = useState<string | null>(null)
   const kept = typed === null && keysSet.includes(profile.id)
   const { draft, set, form } = useEditForm<SecurityProfile>({
     initial: profile,
@@ -60,19 +64,35 @@ export function ProfileForm({ profile, isNew, onDone }: Props) {
         onChange={(mode) => set({ mode: (mode ?? 'wpa2-aes') as SecurityMode })}
       />
       {needsPassphrase(draft.mode) && (
-        <TextInput
-          label="Key"
-          path="passphrase"
-          mono
-          value={typed ?? ''}
-          onChange={setTyped}
-          placeholder={kept ? 'set; type to replace it' : '8 to 63 characters'}
-          hint={
-            kept
-              ? 'The key stays as it is.'
-              : (passphraseProblem(draft.mode, typed) ?? `${typed?.length ?? 0} characters: fits.`)
-          }
-        />
+        <div className="grid grid-cols-[1fr_auto] items-start gap-2">
+          <TextInput
+            label="Key"
+            path="passphrase"
+            mono
+            value={typed ?? ''}
+            onChange={setTyped}
+            placeholder={kept ? 'set; type to replace it' : '8 to 63 characters'}
+            hint={
+              kept
+                ? 'The key stays as it is.'
+                : (passphraseProblem(draft.mode, typed) ??
+                  (typed === made
+                    ? `Read it out: ${spelled(typed ?? '')}.`
+                    : `${typed?.length ?? 0} characters: fits.`))
+            }
+          />
+          <button
+            type="button"
+            className="button mt-[1.45rem]"
+            onClick={() => {
+              const key = newKey(browserChance)
+              setMade(key)
+              setTyped(key)
+            }}
+          >
+            Make one
+          </button>
+        </div>
       )}
       {isEnterprise(draft) && <RadiusFields radius={draft.radius} onChange={(radius) => set({ radius })} />}
       <CheckInput label="WPS on" checked={draft.wps} onChange={(wps) => set({ wps })} />
