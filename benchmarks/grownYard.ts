@@ -1,4 +1,4 @@
-import { USUAL_CARTON, bareDevice, emptySite, newPort, newSsid } from '~/core/plan'
+import { NEW_ROUTER, USUAL_CARTON, bareDevice, emptySite, newPort, newSsid } from '~/core/plan'
 import type { Device, DeviceType, Link, Network, Port, Rule, Site } from '~/core/plan'
 
 const NETWORKS = 20
@@ -28,8 +28,7 @@ export function grownYard(accessPoints: number): Site {
     {
       ...managed('gw', 'Gateway', 'gateway', [newPort(1), trunk(2)], '10.100.0.1'),
       router: {
-        role: null,
-        upnp: false,
+        ...NEW_ROUTER,
         uplink: { port: 1, addressing: 'dhcp', ip: null, prefixLength: null, gateway: null },
       },
     },

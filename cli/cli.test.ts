@@ -332,3 +332,49 @@ describe('runbook', () => {
     expect([status, stdout]).toEqual([2, expect.stringMatching(says)])
   })
 })
+
+describe('jobs and make', () => {
+  test('the list, and what one asks', () => {
+    expect(beacon('jobs').json().jobs).toHaveLength(13)
+    const { status, stdout } = beacon('jobs', 'mesh', '--text')
+    expect([status, stdout.split('\n')[0]]).toEqual([
+      0,
+      'nodes: How many nodes besides the gateway? A whole number from 1 to 5; 2 where nothing is said.',
+    ])
+  })
+
+  test('a site file comes out that nothing stops, keys and all, and another job goes on from it', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'jobs-'))
+    const put = (name: string, text: string) => {
+      writeFileSync(join(folder, name), text)
+      return join(folder, name)
+    }
+    const answers = put('answers.json', JSON.stringify({ aps: 2, ssid: 'Bakery', country: 'NL' }))
+    const made = beacon('make', 'access-points', answers, '--name', 'Corner Bakery')
+    expect([made.status, made.json().name, made.json().keys]).toEqual([0, 'Corner Bakery', 'included'])
+    const site = put('site.json', made.stdout)
+    expect(beacon('check', site).json().counts.stop).toBe(0)
+    const more = put('more.json', beacon('make', 'company-login', '--on', site).stdout)
+    expect([beacon('check', more).status, beacon('check', more).json().site]).toEqual([0, 'Corner Bakery'])
+    rmSync(folder, { recursive: true })
+  })
+
+  test('a bad answer: exit 2, with the question and what it accepts', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'jobs-'))
+    const file = join(folder, 'answers.json')
+    const say = (text: string, job = 'access-points') => {
+      writeFileSync(file, text)
+      return beacon('make', job, file, '--text')
+    }
+    const zero = say('{"aps": 0}')
+    expect([zero.status, zero.stdout.trim()]).toEqual([
+      2,
+      'aps: How many access points? “0” cannot be taken. Accepted: a whole number from 1 to 24.',
+    ])
+    expect(say('{"aps": [1]}').status).toBe(2)
+    expect(say('[1]').status).toBe(2)
+    expect(say('{"aps"').stdout).toContain('is no JSON')
+    expect(say('{}', 'raise-the-mast').stdout).toContain('“raise-the-mast” is no job. Accepted: one-router,')
+    rmSync(folder, { recursive: true })
+  })
+})

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { DEFAULT_BACKHAUL } from '~/core/plan'
+import { DEFAULT_BACKHAUL, WIDTHS_MHZ } from '~/core/plan'
 import { choice, flag, id, ref, text } from './fields'
 import { band } from './ground'
 
@@ -8,7 +8,9 @@ const channel = () => Joi.number().integer().min(1).max(233).allow(null).default
 const airEnd = Joi.object({
   ssid: Joi.string().allow('').max(32).default(''),
   profileId: ref(),
-  widthMhz: Joi.number().valid(20, 40, 80, 160).default(20),
+  widthMhz: Joi.number()
+    .valid(...WIDTHS_MHZ)
+    .default(20),
   channel: channel(),
   hidden: flag(false),
 })

@@ -1,9 +1,9 @@
 import Joi from 'joi'
-import { DEVICE_KINDS, HOUSEHOLD_ROLES, partsOf } from '~/core/plan'
+import { DEVICE_KINDS, HOUSEHOLD_ROLES, partsOf, WIDTHS_MHZ } from '~/core/plan'
 import type { Device, PartName } from '~/core/plan'
 import { air, mesh } from './backhaul'
 import { choice, flag, id, ip, mac, name, optionalIp, ref, text, version } from './fields'
-import { adoptionPart, clusterPart, controllerPart, remotePart } from './fleet'
+import { adoptionPart, clusterPart, controllerPart, remotePart, host } from './fleet'
 import { band, position } from './ground'
 import { port, portNumber } from './ports'
 import { radiusServer } from './radius'
@@ -38,7 +38,9 @@ const radio = Joi.object({
   band: band().required(),
   enabled: flag(true),
   channel: Joi.number().integer().min(1).max(233).allow(null).default(null),
-  widthMhz: Joi.number().valid(20, 40, 80, 160).default(20),
+  widthMhz: Joi.number()
+    .valid(...WIDTHS_MHZ)
+    .default(20),
   powerDbm: Joi.number().min(-10).max(36).allow(null).default(null),
   locked: flag(false),
 })
@@ -51,6 +53,10 @@ const parts = {
       .default(null),
     uplink: uplink.allow(null).default(null),
     upnp: flag(false),
+    firewall: flag(true),
+    wps: flag(false),
+    remoteAdmin: flag(false),
+    timeServer: host(),
   }),
   controller: controllerPart,
   adoption: adoptionPart,
@@ -76,6 +82,7 @@ export const device = Joi.object({
   typeId: ref(),
   place: text(120),
   mac: mac(),
+  serial: Joi.string().max(60).allow(null).default(null),
   ports: Joi.array().items(port).max(256).default([]),
   management,
   strayServer: strayServer.allow(null).default(null),

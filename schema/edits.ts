@@ -3,7 +3,7 @@ import { poolProblems, isUsable, parseSubnet } from '~/core/network/addressing'
 import { good } from '~/core/lib/outcome'
 import type { Outcome, Problem } from '~/core/lib/outcome'
 import { COLLECTIONS, applyEdits, freshProblems, passphraseProblem, portRange } from '~/core/plan'
-import type { Edit, Network, SecurityProfile, Site } from '~/core/plan'
+import type { DeviceType, Edit, Network, SecurityProfile, Site } from '~/core/plan'
 import { actorFields } from './actor'
 import { backhaul } from './backhaul'
 import { feed } from './feed'
@@ -12,6 +12,7 @@ import { ground } from './ground'
 import { check } from './problems'
 import { port } from './ports'
 import { RECORDS } from './records'
+import { typeProblems } from './typeProblems'
 
 const collection = choice(...COLLECTIONS).required()
 const header = Joi.object({
@@ -111,6 +112,7 @@ export function formProblems(site: Site, edits: Edit[]): Problem[] {
     if (edit.op === 'put' && edit.collection === 'networks') return networkProblems(edit.record as Network)
     if (edit.op === 'put' && edit.collection === 'profiles')
       return profileProblems(edit.record as SecurityProfile)
+    if (edit.op === 'put' && edit.collection === 'deviceTypes') return typeProblems(edit.record as DeviceType)
     if (edit.op === 'port') return portProblems(site, edit.deviceId, edit.port.number)
     return []
   })

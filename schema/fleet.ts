@@ -6,7 +6,7 @@ import { recordSchema } from './recordSchema'
 /** A name of labels, as a resolver takes it. Source: RFC 1123 section 2.1. */
 const HOST_PATTERN =
   /^[A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?(\.[A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?)*$/
-const host = () => Joi.string().max(253).pattern(HOST_PATTERN, 'host name').allow(null).default(null)
+export const host = () => Joi.string().max(253).pattern(HOST_PATTERN, 'host name').allow(null).default(null)
 
 const machine = Joi.object({
   vcpus: Joi.number().integer().min(1).max(512).required(),

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { MATERIAL_IDS } from '~/core/radio/propagation'
-import { DEFAULT_GROUND } from '~/core/plan'
+import { DEFAULT_GROUND, WIDTHS_MHZ } from '~/core/plan'
 import { choice, flag, id, name, ref } from './fields'
 import { recordSchema } from './recordSchema'
 
@@ -119,7 +119,7 @@ export const neighbour = recordSchema('neighbours', {
   bssid: Joi.string().allow(null).max(17).default(null),
   band: band().required(),
   channel: Joi.number().integer().min(1).max(233).required(),
-  widthMhz: Joi.number().valid(20, 40, 80, 160),
+  widthMhz: Joi.number().valid(...WIDTHS_MHZ),
   rssiDbm: Joi.number().min(-120).max(0).required(),
   heardAt: routePoint.allow(null),
 })

@@ -1,11 +1,11 @@
 import Joi from 'joi'
 import { statedMbps } from './backhaul'
-import { DEVICE_KINDS } from '~/core/plan'
+import { DEVICE_KINDS, GENERATIONS, WIDTHS_MHZ } from '~/core/plan'
 import type { Collection } from '~/core/plan'
 import { device } from './devices'
 import { portNumber, speed } from './ports'
 import { authority, eapMethod, secret, udpPort } from './radius'
-import { choice, cidr, count, flag, id, ip, name, optionalIp, ref, version, vlanId } from './fields'
+import { choice, cidr, count, flag, id, ip, mac, name, optionalIp, ref, version, vlanId } from './fields'
 import { cartonFields, forward } from './fleet'
 import * as onGround from './ground'
 import { recordSchema } from './recordSchema'
@@ -44,6 +44,7 @@ export const profile = recordSchema('profiles', {
     'open',
     'wep',
     'wpa-tkip',
+    'wpa-wpa2',
     'wpa2-aes',
     'wpa2-wpa3',
     'wpa3-sae',
@@ -69,6 +70,7 @@ export const ssid = recordSchema('ssids', {
   hidden: flag(false),
   isolated: flag(false),
   schedule: choice('always', 'whenWanted'),
+  macList: Joi.array().items(mac().invalid(null)).max(1000).allow(null),
 })
 
 const portSpec = Joi.object({
@@ -81,9 +83,11 @@ const portSpec = Joi.object({
 
 const radioSpec = Joi.object({
   band: band().required(),
-  generation: choice('n', 'ac', 'ax').required(),
+  generation: choice(...GENERATIONS).required(),
   streams: Joi.number().integer().min(1).max(8).default(2),
-  maxWidthMhz: Joi.number().valid(20, 40, 80, 160).default(20),
+  maxWidthMhz: Joi.number()
+    .valid(...WIDTHS_MHZ)
+    .default(20),
   antennaGainDbi: Joi.number().min(-10).max(40).default(2),
   maxPowerDbm: Joi.number().min(-10).max(36).default(20),
 })

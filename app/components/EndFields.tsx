@@ -1,3 +1,4 @@
+import { WIDTHS_MHZ } from '~/core/plan'
 import type { AirEnd, Site } from '~/core/plan'
 import { CheckInput, NumberInput, SelectInput, TextInput } from './inputs'
 
@@ -35,7 +36,7 @@ export function EndFields({ title, path, site, end, onChange }: Props) {
           label="Width"
           path={`${path}.widthMhz`}
           value={String(end.widthMhz)}
-          choices={[20, 40, 80, 160].map((width) => ({ value: String(width), label: `${width} MHz` }))}
+          choices={WIDTHS_MHZ.map((width) => ({ value: String(width), label: `${width} MHz` }))}
           onChange={(width) => set({ widthMhz: Number(width ?? 20) })}
         />
         <NumberInput

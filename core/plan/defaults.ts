@@ -42,6 +42,7 @@ export const bareDevice = (id: Id, name: string, kind: DeviceKind): Device => ({
   typeId: null,
   place: '',
   mac: null,
+  serial: null,
   ports: [],
   management: { networkId: null, addressing: 'dhcp', ip: null, prefixLength: null, gateway: null },
   strayServer: null,

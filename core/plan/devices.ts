@@ -32,9 +32,16 @@ export interface PortSpec {
   pse: PoeStandard | null
 }
 
+/** Amendments of IEEE 802.11 by which radios are known, from the oldest to the newest. */
+export const GENERATIONS = ['b', 'g', 'a', 'n', 'ac', 'ax', 'be'] as const
+export type Generation = (typeof GENERATIONS)[number]
+
+/** Channel widths, MHz. */
+export const WIDTHS_MHZ = [20, 40, 80, 160, 320] as const
+
 export interface RadioSpec {
   band: Band
-  generation: 'n' | 'ac' | 'ax'
+  generation: Generation
   streams: number
   maxWidthMhz: number
   antennaGainDbi: number
@@ -140,6 +147,14 @@ export interface RouterPart {
   role: HouseholdRole | null
   uplink: Uplink | null
   upnp: boolean
+  /** Whether what comes from outside unasked is dropped. */
+  firewall: boolean
+  /** The button by which anybody who reaches it joins. */
+  wps: boolean
+  /** Whether its page opens from outside. */
+  remoteAdmin: boolean
+  /** Where it gets its time: a name or an address; null: as it comes. */
+  timeServer: string | null
 }
 
 /** What a person works at. */
@@ -169,6 +184,8 @@ export interface Device extends DeviceParts {
   /** Where it is, in words. */
   place: string
   mac: string | null
+  /** As printed on its label. */
+  serial: string | null
   ports: Port[]
   radios: Radio[]
   management: Management

@@ -34,7 +34,16 @@ export interface Network {
 }
 
 export type SecurityMode =
-  'open' | 'wep' | 'wpa-tkip' | 'wpa2-aes' | 'wpa2-wpa3' | 'wpa3-sae' | 'wpa2-enterprise' | 'wpa3-enterprise'
+  | 'open'
+  | 'wep'
+  | 'wpa-tkip'
+  /** WPA with TKIP for what is old, WPA2 with AES for the others, under one name and key. */
+  | 'wpa-wpa2'
+  | 'wpa2-aes'
+  | 'wpa2-wpa3'
+  | 'wpa3-sae'
+  | 'wpa2-enterprise'
+  | 'wpa3-enterprise'
 
 export interface SecurityProfile {
   id: Id
@@ -103,6 +112,8 @@ export interface Ssid {
   /** Clients of this SSID cannot talk to each other. */
   isolated: boolean
   schedule: 'always' | 'whenWanted'
+  /** Hardware addresses that may join; null: any may who has the key. A layer, and no lock. */
+  macList: string[] | null
 }
 
 /** Access points that offer the same: SSIDs name the group, wired jacks stand here. */

@@ -6,7 +6,15 @@ import type { PartName } from './kinds'
 import { RADIUS_PORT } from './networks'
 
 /** A router's part where nobody says otherwise. */
-export const NEW_ROUTER: RouterPart = { role: null, uplink: null, upnp: false }
+export const NEW_ROUTER: RouterPart = {
+  role: null,
+  uplink: null,
+  upnp: false,
+  firewall: true,
+  wps: false,
+  remoteAdmin: false,
+  timeServer: null,
+}
 
 export const NEW_RADIUS_SERVER: RadiusServer = {
   port: RADIUS_PORT,

@@ -1,6 +1,6 @@
 import type { SecurityMode, SecurityProfile } from './types'
 
-const PERSONAL: SecurityMode[] = ['wpa-tkip', 'wpa2-aes', 'wpa2-wpa3', 'wpa3-sae']
+const PERSONAL: SecurityMode[] = ['wpa-tkip', 'wpa-wpa2', 'wpa2-aes', 'wpa2-wpa3', 'wpa3-sae']
 const PRINTABLE = /^[\x20-\x7e]*$/
 const RAW_KEY = /^[0-9a-fA-F]{64}$/
 /** WEP keys: 5 or 13 characters, or 10 or 26 hex digits. Source: IEEE 802.11-2020 12.3.2 (WEP-40, WEP-104). */

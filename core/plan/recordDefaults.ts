@@ -31,6 +31,7 @@ export const RECORD_DEFAULTS: Defaults = {
     hidden: false,
     isolated: false,
     schedule: 'always',
+    macList: null,
   },
   deviceTypes: {
     ports: [],

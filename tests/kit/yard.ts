@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { findings, planView } from '~/core/judge/findings'
 import type { Rule } from '~/core/judge/findings'
-import { applyEdits } from '~/core/plan'
+import { applyEdits, NEW_ROUTER } from '~/core/plan'
 import type {
   Device,
   DeviceParts,
@@ -57,7 +57,7 @@ export const withPart = <P extends keyof DeviceParts>(
 }
 /** What a household router is used as. */
 export const usedAs = (role: HouseholdRole, uplink: Uplink | null = null): Pick<Device, 'router'> => ({
-  router: { role, uplink, upnp: false },
+  router: { ...NEW_ROUTER, role, uplink },
 })
 export const withManagement = (site: Site, id: string, part: Partial<Device['management']>): Site => {
   const device = site.devices.find((candidate) => candidate.id === id)!

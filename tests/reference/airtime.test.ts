@@ -43,7 +43,7 @@ const simulated = file.cases.filter((one): one is Simulated => one.goodputMbps !
 
 function modeOf(one: Case, index: number): PhyMode {
   const band = one.band === '2.4GHz' ? '2.4' : '5'
-  const generation = one.standard.replace('802.11', '') as PhyMode['generation']
+  const generation = one.standard.replace('802.11', '') as 'a' | 'n' | 'ac' | 'ax'
   if (generation === 'a') return { generation, band, rateMbps: one.phyRateMbps }
   // 802.11n counts its index over all streams.
   const perStream = generation === 'n' ? index % 8 : index

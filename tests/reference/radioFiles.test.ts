@@ -133,7 +133,15 @@ testWith(['hostapd'])('hostapd starts no SSID without its key, whatever the mode
 })
 
 testWith(['hostapd'])('each mode and key that a plan may hold is taken by hostapd', () => {
-  for (const mode of ['wpa-tkip', 'wpa2-aes', 'wpa2-wpa3', 'wpa3-sae', 'open', 'wpa3-enterprise'] as const)
+  for (const mode of [
+    'wpa-tkip',
+    'wpa-wpa2',
+    'wpa2-aes',
+    'wpa2-wpa3',
+    'wpa3-sae',
+    'open',
+    'wpa3-enterprise',
+  ] as const)
     for (const passphrase of [
       'a "b"\\c#|d ',
       'x|id=me|mac=02:00:00:00:00:01',
@@ -241,7 +249,7 @@ testWith(['wpa_supplicant'])(
 )
 
 testWith(['wpa_supplicant'])('wpa_supplicant does not start without the key', () => {
-  for (const mode of ['wpa-tkip', 'wpa2-aes', 'wpa2-wpa3', 'wpa3-sae'] as const) {
+  for (const mode of ['wpa-tkip', 'wpa-wpa2', 'wpa2-aes', 'wpa2-wpa3', 'wpa3-sae'] as const) {
     const site = withProfile(hostilePlan(3, folder.canary), 'prof-crew', { mode })
     const joined = {
       ...site,

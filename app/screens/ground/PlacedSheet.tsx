@@ -1,3 +1,4 @@
+import { WIDTHS_MHZ } from '~/core/plan'
 import { eirpLimit, plannedRadio } from '~/core/radio/coverage'
 import { allowanceOf, exposureDistance, regionOf } from '~/core/radio/propagation'
 import type { Device, Position, Radio, Site } from '~/core/plan'
@@ -135,7 +136,7 @@ function RadioFields({
           label="Width, MHz"
           path={`radios.${radio.band}.widthMhz`}
           value={String(radio.widthMhz)}
-          choices={['20', '40', '80', '160'].map((value) => ({ value, label: value }))}
+          choices={WIDTHS_MHZ.map(String).map((value) => ({ value, label: value }))}
           onChange={(width) => tune(radio.band, { widthMhz: Number(width) })}
         />
         <NumberInput

@@ -2,6 +2,7 @@ import { useRecordForm } from '../../forms/useRecordForm'
 import { MOST_SSID_OCTETS, octetsOf, isOnAir } from '~/core/plan'
 import type { Band, Ssid } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
+import { Field } from '../../components/Field'
 import { CheckInput, SelectInput, TextInput } from '../../components/inputs'
 import { useSite } from '../../hooks/useSite'
 
@@ -86,9 +87,39 @@ export function SsidForm({ ssid, isNew, onDone }: Props) {
         checked={draft.hidden}
         onChange={(hidden) => set({ hidden })}
       />
+      <CheckInput
+        label="Only devices of a list (a layer; no lock)"
+        checked={draft.macList !== null}
+        onChange={(on) => set({ macList: on ? [] : null })}
+      />
+      {draft.macList !== null && (
+        <MacListField list={draft.macList} onChange={(macList) => set({ macList })} />
+      )}
     </EditForm>
   )
 }
+
+/** Hardware addresses, one below the other; typed, pasted, or read by a scanner that types. */
+const MacListField = ({ list, onChange }: { list: string[]; onChange: (list: string[]) => void }) => (
+  <Field label="Hardware addresses" path="macList" hint="One in each line, such as 02:00:5e:00:53:01.">
+    {(ids) => (
+      <textarea
+        {...ids}
+        className="field figures"
+        rows={4}
+        defaultValue={list.join('\n')}
+        onChange={(event) =>
+          onChange(
+            event.target.value
+              .toLowerCase()
+              .split(/[\s,;]+/)
+              .filter(Boolean),
+          )
+        }
+      />
+    )}
+  </Field>
+)
 
 const toggle = <T,>(list: T[], item: T, on: boolean): T[] =>
   on ? [...list, item] : list.filter((other) => other !== item)

@@ -1,7 +1,7 @@
 import { useEditForm } from '../../forms/useEditForm'
 import { networkChoices } from '../../components/networkChoices'
 import { distinctFixedAddresses, freeFixedAddress, subnetOrNull } from '~/core/network/addressing'
-import { kindOf, networkOf, typeOf } from '~/core/plan'
+import { kindOf, networkOf, typeOf, WIDTHS_MHZ } from '~/core/plan'
 import type { Addressing, Device, Management, Port, Radio, RouterPart } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
@@ -46,6 +46,13 @@ export function DeviceForm({ device, onDone }: Props) {
           mono
           value={draft.mac ?? ''}
           onChange={(mac) => set({ mac: mac.trim() || null })}
+        />
+        <TextInput
+          label="Serial number"
+          path="serial"
+          mono
+          value={draft.serial ?? ''}
+          onChange={(serial) => set({ serial: serial.trim() || null })}
         />
       </div>
       {kindOf(device).switching !== 'plain' && (
@@ -100,7 +107,7 @@ export function DeviceForm({ device, onDone }: Props) {
           checked={!draft.defaultLogin}
           onChange={(own) => set({ defaultLogin: !own })}
         />
-        {draft.router && <UpnpField router={draft.router} onChange={(router) => set({ router })} />}
+        {draft.router && <DoorFields router={draft.router} onChange={(router) => set({ router })} />}
       </div>
       {kindOf(device).wireVlans === 'bySsids' && (
         <WireField ports={draft.ports} onChange={(ports) => set({ ports })} />
@@ -112,9 +119,37 @@ export function DeviceForm({ device, onDone }: Props) {
   )
 }
 
-const UpnpField = ({ router, onChange }: { router: RouterPart; onChange: (router: RouterPart) => void }) => (
-  <CheckInput label="UPnP on" checked={router.upnp} onChange={(upnp) => onChange({ ...router, upnp })} />
-)
+/** The doors of a router, and its clock. */
+function DoorFields({ router, onChange }: { router: RouterPart; onChange: (router: RouterPart) => void }) {
+  const set = (part: Partial<RouterPart>) => onChange({ ...router, ...part })
+  return (
+    <fieldset className="border border-line p-3">
+      <legend className="px-1 text-[0.9rem] font-medium">Doors and clock</legend>
+      <div className="grid gap-x-5 sm:grid-cols-2">
+        <CheckInput
+          label="Firewall on"
+          checked={router.firewall}
+          onChange={(firewall) => set({ firewall })}
+        />
+        <CheckInput label="UPnP on" checked={router.upnp} onChange={(upnp) => set({ upnp })} />
+        <CheckInput label="WPS on" checked={router.wps} onChange={(wps) => set({ wps })} />
+        <CheckInput
+          label="Remote administration on"
+          checked={router.remoteAdmin}
+          onChange={(remoteAdmin) => set({ remoteAdmin })}
+        />
+      </div>
+      <TextInput
+        label="Time server"
+        path="router.timeServer"
+        mono
+        value={router.timeServer ?? ''}
+        placeholder="as it comes from the maker"
+        onChange={(text) => set({ timeServer: text.trim() || null })}
+      />
+    </fieldset>
+  )
+}
 
 function ManagementFields({
   draft,
@@ -205,8 +240,6 @@ function WireField({ ports, onChange }: { ports: Port[]; onChange: (ports: Port[
   )
 }
 
-const WIDTHS = [20, 40, 80, 160]
-
 function RadioFields({ radios, onChange }: { radios: Radio[]; onChange: (radios: Radio[]) => void }) {
   const set = (index: number, part: Partial<Radio>) =>
     onChange(radios.map((radio, i) => (i === index ? { ...radio, ...part } : radio)))
@@ -229,7 +262,7 @@ function RadioFields({ radios, onChange }: { radios: Radio[]; onChange: (radios:
             label="Width"
             path={`radios[${i}].widthMhz`}
             value={String(radio.widthMhz)}
-            choices={WIDTHS.map((width) => ({ value: String(width), label: `${width} MHz` }))}
+            choices={WIDTHS_MHZ.map((width) => ({ value: String(width), label: `${width} MHz` }))}
             onChange={(width) => set(i, { widthMhz: Number(width ?? 20) })}
           />
         </div>

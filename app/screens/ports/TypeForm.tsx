@@ -1,4 +1,4 @@
-import { DEVICE_KINDS, KINDS } from '~/core/plan'
+import { DEVICE_KINDS, GENERATIONS, KINDS, WIDTHS_MHZ } from '~/core/plan'
 import type { CapacityRow, DeviceType, LedMeaning, PortSpec, RadioSpec } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { Field } from '../../components/Field'
@@ -218,14 +218,14 @@ const RADIOS: Column<RadioSpec>[] = [
     key: 'generation',
     label: '802.11',
     kind: 'choice',
-    choices: ['n', 'ac', 'ax'].map((value) => ({ value, label: value })),
+    choices: GENERATIONS.map((value) => ({ value, label: value })),
   },
   { key: 'streams', label: 'Streams', kind: 'number' },
   {
     key: 'maxWidthMhz',
     label: 'Width, MHz',
     kind: 'choice',
-    choices: [20, 40, 80, 160].map((width) => ({ value: String(width), label: String(width) })),
+    choices: WIDTHS_MHZ.map((width) => ({ value: String(width), label: String(width) })),
   },
   { key: 'antennaGainDbi', label: 'Gain, dBi', kind: 'number' },
   { key: 'maxPowerDbm', label: 'Power, dBm', kind: 'number' },

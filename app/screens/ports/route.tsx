@@ -1,4 +1,4 @@
-import { FileDown, FileUp, Package, Plus } from 'lucide-react'
+import { FileDown, FileUp, ListPlus, Package, Plus, ScanBarcode } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import { useNavigationType } from 'react-router'
 import { kindOf, switchingDevices } from '~/core/plan'
@@ -14,6 +14,8 @@ import { CsvDialog } from './CsvDialog'
 import { DeviceForm } from './DeviceForm'
 import { DeviceList } from './DeviceList'
 import { FilterBar, useDeviceFilter } from './FilterBar'
+import { GearListDialog } from './GearList'
+import { LabelsDialog } from './LabelsDialog'
 import { PortForm } from './PortForm'
 import { PortHelper } from './PortHelper'
 import { StripStack } from './StripStack'
@@ -57,6 +59,12 @@ export default function Ports() {
         </button>
         <button className="button" onClick={() => set({ types: '' })}>
           <Package size={16} aria-hidden /> Device types
+        </button>
+        <button className="button" onClick={() => set({ gear: 'list' })}>
+          <ListPlus size={16} aria-hidden /> Gear list
+        </button>
+        <button className="button" onClick={() => set({ gear: 'labels' })}>
+          <ScanBarcode size={16} aria-hidden /> Labels
         </button>
         <button className="button" onClick={() => set({ device: 'new', port: null })}>
           <Plus size={16} aria-hidden /> Add a device
@@ -102,6 +110,8 @@ export default function Ports() {
         <AddDevice onDone={(id) => set({ device: id })} />
       </Dialog>
       <CsvDialog />
+      <GearListDialog />
+      <LabelsDialog />
       <TypesDialog />
       <Dialog
         wide

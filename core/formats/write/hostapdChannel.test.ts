@@ -93,8 +93,20 @@ test.each([
   ['160 MHz where no block is', '5', 132, 160, 'ax'],
   ['a block beyond the end of 6 GHz', '6', 233, 40, 'ax'],
   ['802.11ac at 6 GHz', '6', 37, 80, 'ac'],
+  ['320 MHz, which hostapd 2.10 does not know', '6', 37, 320, 'be'],
+  ['802.11a at 2.4 GHz', '2.4', 6, 20, 'a'],
+  ['802.11g at 5 GHz', '5', 36, 20, 'g'],
+  ['40 MHz before 802.11n', '5', 36, 40, 'a'],
 ] as const)('%s is refused', (_name, band, channel, widthMhz, generation) => {
   expect(linesOf(band, channel, widthMhz, generation).refused).toHaveLength(1)
+})
+
+test('before 802.11n there is the band’s own mode and nothing else; 802.11be is written as far as hostapd knows it', () => {
+  const mode = (lines: string[]) => lines.filter((line) => /hw_mode|ieee80211|capab|chwidth/.test(line))
+  expect(mode(linesOf('2.4', 6, 20, 'b').lines)).toEqual(['hw_mode=b'])
+  expect(mode(linesOf('2.4', 6, 20, 'g').lines)).toEqual(['hw_mode=g'])
+  expect(mode(linesOf('5', 36, 20, 'a').lines)).toEqual(['hw_mode=a'])
+  expect(linesOf('5', 36, 80, 'be')).toEqual(linesOf('5', 36, 80, 'ax'))
 })
 
 test('a channel that is left to the device is 0, and has no centre', () => {

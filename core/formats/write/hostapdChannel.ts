@@ -1,8 +1,8 @@
-import { channelMhz, spanOf } from '../../radio/propagation'
-import type { Band, Radio } from '../../plan'
+import { BANDS_OF, channelMhz, isLegacy, spanOf } from '../../radio/propagation'
+import type { Band, Generation, Radio } from '../../plan'
 import type { Faults, Field } from './grammars/faults'
 
-export type Generation = 'n' | 'ac' | 'ax'
+export type { Generation } from '../../plan'
 
 /** Centre indices of the wide channels at 5 GHz. Source: IEEE 802.11-2020 table E-4, from memory. */
 const CENTRES_5: Partial<Record<number, readonly number[]>> = {
@@ -14,7 +14,8 @@ const LAST_CENTRE_6: Partial<Record<number, number>> = { 20: 233, 40: 227, 80: 2
 /** Operating classes at 6 GHz by width; channel 2 has one of its own. Source: IEEE 802.11ax-2021 table E-4, from memory. */
 const OP_CLASS_6: Partial<Record<number, number>> = { 20: 131, 40: 132, 80: 133, 160: 134 }
 const WIDTH_CODE: Partial<Record<number, number>> = { 20: 0, 40: 0, 80: 1, 160: 2 }
-const WIDEST: Record<Generation, number> = { n: 40, ac: 160, ax: 160 }
+/** Before n there is one width. What is written of be is what hostapd 2.10 knows of it: ax. */
+const WIDEST: Record<Generation, number> = { b: 20, g: 20, a: 20, n: 40, ac: 160, ax: 160, be: 160 }
 
 /** The middle of a radio's block as a channel number. */
 export function centreIndex(band: Band, channel: number, widthMhz: number): number {
@@ -38,7 +39,12 @@ export function channelLines(
   const widest = band === '2.4' ? 40 : WIDEST[generation]
   if (widthMhz > widest)
     faults.refuse(field, `is ${widthMhz} MHz wide`, `at most ${widest} MHz (802.11${generation})`)
-  if (band === '6' && generation !== 'ax') faults.refuse(field, `is 802.11${generation} at 6 GHz`, '802.11ax')
+  if (!BANDS_OF[generation].includes(band) && !(generation === 'ac' && band === '2.4'))
+    faults.refuse(
+      field,
+      `is 802.11${generation} at ${band} GHz`,
+      band === '6' ? '802.11ax' : 'a radio made for that band',
+    )
   const centre = channel === null ? null : centreIndex(band, channel, widthMhz)
   if (centre !== null && widthMhz <= widest && !isBlock(band, widthMhz, centre))
     faults.refuse(
@@ -46,7 +52,11 @@ export function channelLines(
       `is ${widthMhz} MHz on channel ${channel}`,
       'a channel that has a block of that width',
     )
-  const lines = [`hw_mode=${band === '2.4' ? 'g' : 'a'}`, `channel=${channel ?? 0}`, 'wmm_enabled=1']
+  const lines = [
+    `hw_mode=${generation === 'b' ? 'b' : band === '2.4' ? 'g' : 'a'}`,
+    `channel=${channel ?? 0}`,
+    'wmm_enabled=1',
+  ]
   return [
     ...lines,
     ...(band === '6' ? at6(widthMhz, channel, centre) : below6(generation, band, widthMhz, channel, centre)),
@@ -74,14 +84,16 @@ function below6(
     `${which}_oper_chwidth=${WIDTH_CODE[widthMhz] ?? 0}`,
     ...(isWide && centre !== null ? [`${which}_oper_centr_freq_seg0_idx=${centre}`] : []),
   ]
+  if (isLegacy(generation)) return []
+  const isAx = generation === 'ax' || generation === 'be'
   const isAc = generation !== 'n' && band === '5'
   return [
     'ieee80211n=1',
     ...(isAc ? ['ieee80211ac=1'] : []),
-    ...(generation === 'ax' ? ['ieee80211ax=1'] : []),
+    ...(isAx ? ['ieee80211ax=1'] : []),
     ...(widthMhz >= 40 ? [`ht_capab=[HT40${side(band, channel)}]`] : []),
     ...(isAc && isWide ? wide('vht') : []),
-    ...(generation === 'ax' && isWide ? wide('he') : []),
+    ...(isAx && isWide ? wide('he') : []),
   ]
 }
 

@@ -28,6 +28,12 @@ export function hostapdSecurity(
       return []
     case 'wpa-tkip':
       return ['wpa=1', 'wpa_key_mgmt=WPA-PSK', 'wpa_pairwise=TKIP', ...keyLines(shared, hostapdPsk), ...wps]
+    case 'wpa-wpa2':
+      return [
+        ...['wpa=3', 'wpa_key_mgmt=WPA-PSK', 'wpa_pairwise=TKIP', 'rsn_pairwise=CCMP'],
+        ...keyLines(shared, hostapdPsk),
+        ...wps,
+      ]
     case 'wpa2-aes':
       return [...rsn('WPA-PSK', 1), ...keyLines(shared, hostapdPsk), ...wps]
     case 'wpa2-wpa3':

@@ -6,6 +6,8 @@ export function offAir(site: Site, ssid: Ssid, band: Band | null): string | null
   const profile = profileOf(site, ssid)
   if (!profile) return 'it has no security profile, and no open network is made of that'
   if (profile.mode === 'wep') return 'WEP is broken and is not written out. Choose WPA2 or WPA3'
+  if (ssid.macList !== null)
+    return 'it takes only the devices of a list, which hostapd keeps in a file of its own. Type it in at the access point'
   if (!isAllowedAt(band, profile.mode))
     return `“${profile.name}” has no protection that 6 GHz allows: WPA3, or WPA3 enterprise`
   return isEnterprise(profile) ? withoutServer(site, profile) : null

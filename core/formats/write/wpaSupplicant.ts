@@ -40,6 +40,9 @@ function securityLines(site: Site, ssid: Ssid, profile: SecurityProfile, keys: K
       return []
     case 'wpa-tkip':
       return ['key_mgmt=WPA-PSK', 'proto=WPA', 'pairwise=TKIP', ...keyLines(shared, psk)]
+    case 'wpa-wpa2':
+      // A client takes the better of the two.
+      return ['key_mgmt=WPA-PSK', 'proto=RSN', 'pairwise=CCMP', ...keyLines(shared, psk)]
     case 'wpa2-aes':
       return ['key_mgmt=WPA-PSK', 'proto=RSN', 'pairwise=CCMP', ...keyLines(shared, psk)]
     case 'wpa2-wpa3':

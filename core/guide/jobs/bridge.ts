@@ -1,5 +1,5 @@
 import { fresnelRadiusM } from '../../radio/propagation'
-import { newAir, newProfile, portName } from '../../plan'
+import { newAir, newProfile, NEW_ROUTER, portName } from '../../plan'
 import type { Device, LinkEnd, Network } from '../../plan'
 import { countOf, textOf } from './answers'
 import type { Answers } from './answers'
@@ -106,7 +106,7 @@ function pair(draft: Draft, answers: Answers, made: Base): void {
     manageAt(draft, unit, gear)
     return change(draft, unit, {
       powerSource: 'injector',
-      router: { role: 'bridgeEnd', uplink: null, upnp: false },
+      router: { ...NEW_ROUTER, role: 'bridgeEnd' },
       radios: [{ ...radio, enabled: true, locked: true }],
     })
   })
@@ -237,7 +237,7 @@ function station(draft: Draft, answers: Answers, made: Base): void {
     asked: 'clients',
   })
   change(draft, fresh, {
-    router: { role: 'station', uplink: null, upnp: false },
+    router: { ...NEW_ROUTER, role: 'station' },
     ports: fresh.ports.map((port) => ({ ...port, nativeVlan: inner.vlanId })),
     management: {
       networkId: inner.id,

@@ -5,6 +5,7 @@ import {
   NEW_RADIUS_TARGET,
   networkOf,
   newProfile,
+  newSsid,
   newKey,
 } from '../../plan'
 import type { Random } from '../../lib/random'
@@ -87,16 +88,10 @@ export const companyLogin: Job = {
       },
     })
     put(draft, 'ssids', {
-      id: freshId(draft, 'ssids', 'ssid'),
+      ...newSsid(freshId(draft, 'ssids', 'ssid'), profile.id),
       name: textOf(answers, 'loginSsid'),
       networkId: made.people.id,
-      profileId: profile.id,
-      bands: ['2.4', '5'],
       accessPointIds: aps.map(({ id }) => id),
-      groupIds: null,
-      hidden: false,
-      isolated: false,
-      schedule: 'always',
     })
     const { ip } = now(draft, server).management
     say(
@@ -172,7 +167,7 @@ function askers(draft: Draft, { gear, people }: Base): Device[] {
 }
 
 function addServer(draft: Draft, { gear, people, gateway }: Base): Device {
-  const known = draft.site.devices.find(({ radius, kind }) => radius !== null && kind === 'radius')
+  const known = draft.site.devices.find(({ radius }) => radius !== null)
   if (known) return known
   const fresh = addDevice(draft, 't-radius', {
     id: 'radius',

@@ -40,6 +40,7 @@ export const oneRouter: Job = {
           addressing: 'dhcp',
         })
     offerAt(draft, answers, made, aps)
+    say(draft, router.name, 'Firewall on; UPnP, WPS and remote administration off.')
     say(draft, 'Name servers', server || `${router.name} passes on those of its feed.`)
     draft.steps.push(
       'Power only, no cable to the feed. Laptop by cable.',

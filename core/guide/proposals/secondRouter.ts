@@ -8,7 +8,15 @@ import {
 } from '../../network/addressing'
 import { bad, good } from '../../lib/outcome'
 import type { Outcome } from '../../lib/outcome'
-import { deviceOf, isHouseholdRouter, networkOf, plugEdits, portName, portSpecOf } from '../../plan'
+import {
+  deviceOf,
+  isHouseholdRouter,
+  networkOf,
+  NEW_ROUTER,
+  plugEdits,
+  portName,
+  portSpecOf,
+} from '../../plan'
 import type { Device, Edit, Id, LinkEnd, Network, Site } from '../../plan'
 import type { Proposal } from './types'
 
@@ -98,7 +106,7 @@ function plain(site: Site, router: Device, outer: Network, at: LinkEnd): Outcome
     )
   const record: Device = {
     ...router,
-    router: { upnp: false, ...router.router, role: 'plainAp', uplink: null },
+    router: { ...NEW_ROUTER, ...router.router, role: 'plainAp', uplink: null },
     strayServer: null,
     air: null,
     management: {
@@ -167,7 +175,7 @@ function inner(site: Site, router: Device, outer: Network, at: LinkEnd): Outcome
     strayServer: null,
     air: null,
     router: {
-      upnp: false,
+      ...NEW_ROUTER,
       ...router.router,
       role: 'innerRouter',
       uplink: {

@@ -246,7 +246,7 @@ export const CATALOGUE = {
     stage: 'networks',
   },
   'SEC-3': {
-    mistake: 'Hidden name taken for a lock',
+    mistake: 'Hidden name or MAC list taken for a lock',
     why: 'The name is sent in clear whenever somebody joins: false comfort, and clients roam worse.',
     todo: 'Rely on the security mode and the key. Hide only a bridge’s own SSID.',
     severity: 'note',

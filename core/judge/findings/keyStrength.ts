@@ -3,13 +3,22 @@ import { adjacencyGraphs, dictionary as common } from '@zxcvbn-ts/language-commo
 import { dictionary as english } from '@zxcvbn-ts/language-en'
 import { remembered } from '../../lib/remembered'
 
-zxcvbnOptions.setOptions({ dictionary: { ...common, ...english }, graphs: adjacencyGraphs })
+/** The lists are put in order when the first key is looked at, not by whoever only reads a plan. */
+let isPrepared = false
+function prepare(): void {
+  if (isPrepared) return
+  zxcvbnOptions.setOptions({ dictionary: { ...common, ...english }, graphs: adjacencyGraphs })
+  isPrepared = true
+}
 
 /**
  * How many guesses find a key, as somebody would guess who knows words, names, dates, keyboards and the passwords of leaked lists.
  * By the package @zxcvbn-ts/core, after D. L. Wheeler, "zxcvbn: Low-Budget Password Strength Estimation", USENIX Security 2016.
  */
-export const guessesFor = remembered((key: string): number => zxcvbn(key).guesses)
+export const guessesFor = remembered((key: string): number => {
+  prepare()
+  return zxcvbn(key).guesses
+})
 
 /**
  * Guesses per second at a recorded WPA handshake, where each costs 4096 rounds of HMAC-SHA-1 (IEEE 802.11-2020 annex J.4).

@@ -13,3 +13,9 @@ test('a bridge’s own SSID may be hidden', () => {
   })
   expect(seen(sec3, site)).toEqual([])
 })
+
+test('a list of hardware addresses is a layer, and no lock', () => {
+  const [sighting] = seen(sec3, withSsid(boatyard(), 'ssid-crew', { macList: ['02:00:5e:00:53:01'] }))
+  expect(sighting?.says).toContain('takes only 1 device of its list')
+  expect(sighting?.says).not.toContain('02:00:5e')
+})

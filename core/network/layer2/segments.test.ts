@@ -169,6 +169,7 @@ test('a bridge pair carries whole frames, tags and all; a repeater joins one SSI
     hidden: false,
     isolated: false,
     schedule: 'always' as const,
+    macList: null,
   }
   const site: Site = {
     ...emptySite('air'),

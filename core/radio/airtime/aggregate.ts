@@ -13,18 +13,21 @@ export interface Aggregation {
 
 /**
  * The most that a generation allows, and what devices do when left alone. Source: IEEE 802.11-2020 9.4.2.55 (n: 65 535 B),
- * 9.4.2.157 (ac: 1 048 575 B), 802.11ax-2021 9.4.2.248 (6 500 631 B, window 256). That devices use all of it is common
+ * 9.4.2.157 (ac: 1 048 575 B), 802.11ax-2021 9.4.2.248 (6 500 631 B, window 256),
+ * 802.11be-2024 9.4.2.313 (15 523 200 B, window 1024; from memory). That devices use all of it is common
  * practice, no source; plain OFDM has none.
  */
 export const AGGREGATION: Record<PhyMode['generation'], Aggregation> = {
+  b: { maxAmpduBytes: 0, maxAmsduBytes: 0, window: 1 },
   a: { maxAmpduBytes: 0, maxAmsduBytes: 0, window: 1 },
   n: { maxAmpduBytes: 65_535, maxAmsduBytes: 0, window: 64 },
   ac: { maxAmpduBytes: 1_048_575, maxAmsduBytes: 0, window: 64 },
   ax: { maxAmpduBytes: 6_500_631, maxAmsduBytes: 0, window: 256 },
+  be: { maxAmpduBytes: 15_523_200, maxAmsduBytes: 0, window: 1024 },
 }
 
 /** MAC header with QoS 26 B, or 24 B without, and FCS 4 B. Source: IEEE 802.11-2020 9.3.2.1. */
-export const macBytes = (mode: PhyMode): number => (mode.generation === 'a' ? 28 : 30)
+export const macBytes = (mode: PhyMode): number => ('rateMbps' in mode ? 28 : 30)
 /** LLC and SNAP. Source: IEEE 802.2, RFC 1042. */
 export const LLC_B = 8
 const DELIMITER_B = 4
@@ -47,9 +50,9 @@ export interface Filled {
  */
 export function fill(mode: PhyMode, limits: Aggregation, packetBytes: number, atMost = Infinity): Filled {
   const single = macBytes(mode) + LLC_B + packetBytes
-  if (limits.maxAmpduBytes === 0 || mode.generation === 'a') {
+  if (limits.maxAmpduBytes === 0 || 'rateMbps' in mode) {
     // From ac on a lone MPDU travels as an A-MPDU of one. Source: IEEE 802.11-2020 10.12.7.
-    const bytes = mode.generation === 'ac' || mode.generation === 'ax' ? single + DELIMITER_B : single
+    const bytes = 'rateMbps' in mode || mode.generation === 'n' ? single : single + DELIMITER_B
     return { packets: 1, mpdus: 1, bytes, block: false, dataUs: dataPpduUs(mode, bytes) }
   }
   const perMsdu = packetsPerMsdu(limits, packetBytes)

@@ -1,15 +1,15 @@
 import { AGGREGATION, fill } from './aggregate'
 import type { Aggregation, Filled } from './aggregate'
-import { answerMbps, controlUs } from './ppdu'
+import { answerMbps, controlUs, dsssControlUs } from './ppdu'
 import type { PhyMode } from './ppdu'
 import { macTiming } from './timing'
 import type { MacTiming } from './timing'
 
-/** Bytes of control frames. Source: IEEE 802.11-2020 9.3.1.2 to 9.3.1.8; a window over 64 takes a bitmap of 32 B. */
+/** Bytes of control frames. Source: IEEE 802.11-2020 9.3.1.2 to 9.3.1.8; a window over 64 takes a bitmap of 32 B, over 256 one of 128 B. */
 const RTS_B = 20
 const CTS_B = 14
 const ACK_B = 14
-const blockAckBytes = (window: number): number => (window > 64 ? 56 : 32)
+const blockAckBytes = (window: number): number => (window > 256 ? 152 : window > 64 ? 56 : 32)
 
 export interface Sending {
   mode: PhyMode
@@ -38,12 +38,14 @@ export interface Exchange {
 export function exchangeOf(sending: Sending, packetBytes: number, atMost = Infinity): Exchange {
   const { mode, rts = false } = sending
   const limits = sending.aggregation ?? AGGREGATION[mode.generation]
-  const timing = macTiming(mode.band, mode.generation !== 'a')
+  const timing = macTiming(mode.band, !('rateMbps' in mode), mode.generation === 'b')
   const filled = fill(mode, limits, packetBytes, atMost)
   const rate = answerMbps(mode)
-  const answerUs = controlUs(filled.block ? blockAckBytes(limits.window) : ACK_B, rate, mode.band)
-  const rtsUs = controlUs(RTS_B, rate, mode.band)
-  const ctsUs = controlUs(CTS_B, rate, mode.band)
+  const control = (bytes: number) =>
+    mode.generation === 'b' ? dsssControlUs(bytes, rate) : controlUs(bytes, rate, mode.band)
+  const answerUs = control(filled.block ? blockAckBytes(limits.window) : ACK_B)
+  const rtsUs = control(RTS_B)
+  const ctsUs = control(CTS_B)
   const announce = rts ? rtsUs + timing.sifsUs + ctsUs + timing.sifsUs : 0
   return {
     timing,

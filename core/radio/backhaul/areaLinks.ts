@@ -1,4 +1,4 @@
-import { usPerMbit } from '../airtime'
+import { modeMbps, usPerMbit } from '../airtime'
 import type { PhyMode } from '../airtime'
 import { NOBODY, areaField, cellsWithin } from '../coverage'
 import type { PlannedRadio } from '../coverage'
@@ -39,36 +39,33 @@ function linksOf(
   best: ArrayLike<number>,
   ratioDb: Float32Array,
 ): AreaLinks {
-  const counts = new Map<number, Map<number, number>>()
+  const counts = new Map<number, Map<number, { mode: PhyMode; cells: number }>>()
   const mbps: number[] = []
   let unserved = 0
   for (const cell of cells) {
     const i = best[cell] ?? NOBODY
     const radio = radios[i]
     const mode = radio && modeAt(radio, ratioDb[cell] ?? -Infinity)
-    if (!radio || !mode || mode.generation === 'a') {
+    if (!radio || !mode) {
       unserved++
       mbps.push(0)
       continue
     }
-    const byIndex = counts.get(i) ?? new Map<number, number>()
-    byIndex.set(mode.index, (byIndex.get(mode.index) ?? 0) + 1)
-    counts.set(i, byIndex)
+    const byRate = counts.get(i) ?? new Map<number, { mode: PhyMode; cells: number }>()
+    const rate = modeMbps(mode)
+    byRate.set(rate, { mode, cells: (byRate.get(rate)?.cells ?? 0) + 1 })
+    counts.set(i, byRate)
     mbps.push(1e6 / costOf(mode, 2))
   }
   const taken = Math.max(1, cells.length - unserved)
-  const servings = [...counts].flatMap(([i, byIndex]): Serving[] => {
+  const servings = [...counts].flatMap(([i, byRate]): Serving[] => {
     const radio = radios[i]
     if (!radio) return []
-    const { generation, band, widthMhz, streams } = radio
     return [
       {
         radio,
-        share: [...byIndex.values()].reduce((sum, n) => sum + n, 0) / taken,
-        modes: [...byIndex].map(([index, n]) => ({
-          mode: { generation, band, widthMhz, streams, index },
-          cells: n,
-        })),
+        share: [...byRate.values()].reduce((sum, { cells: n }) => sum + n, 0) / taken,
+        modes: [...byRate.values()],
       },
     ]
   })

@@ -1,6 +1,6 @@
-import { usPerMbit } from '../airtime'
+import { phyMode, usPerMbit } from '../airtime'
 import type { PlannedRadio } from '../coverage'
-import { neededSnrDb, phyMbps } from '../propagation'
+import { neededSnrDb, SENSITIVITY_20_DBM } from '../propagation'
 import type { Device, Site } from '../../plan'
 import type { Traced } from '../../lib/traced'
 import { alignmentOf } from './alignment'
@@ -120,11 +120,13 @@ export function bridgeEnds(site: Site, parent: Device, child: Device): [PlannedR
 
 /** The level at which the link carries so much, by the rates both devices have. */
 function neededFor({ mode, noiseDbm, band, widthMhz }: RadioHop, wantedMbps: number): number | null {
-  if (!mode || mode.generation === 'a') return null
-  for (let index = 0; index < 12; index++) {
-    if (phyMbps(mode.generation, widthMhz, mode.streams, index) === null) continue
-    if (1e6 / usPerMbit({ mode: { ...mode, band, index } }, 2) >= wantedMbps)
-      return noiseDbm + neededSnrDb(index)
+  if (!mode) return null
+  const { generation } = mode
+  const shape = { generation, band, widthMhz, streams: 'streams' in mode ? mode.streams : 1 }
+  for (let index = 0; index < SENSITIVITY_20_DBM.length; index++) {
+    const other = phyMode(shape, index)
+    if (other && 1e6 / usPerMbit({ mode: other }, 2) >= wantedMbps)
+      return noiseDbm + neededSnrDb(index, generation)
   }
   return null
 }

@@ -26,6 +26,7 @@ export const MODES: Record<SecurityMode, string> = {
   open: 'open',
   wep: 'WEP',
   'wpa-tkip': 'WPA, TKIP',
+  'wpa-wpa2': 'WPA and WPA2, TKIP and AES',
   'wpa2-aes': 'WPA2, AES',
   'wpa2-wpa3': 'WPA2 and WPA3, AES',
   'wpa3-sae': 'WPA3, SAE',

@@ -1,10 +1,10 @@
-import { rangeOf, usPerMbit } from '../airtime'
+import { modeMbps, phyMode, rangeOf, usPerMbit } from '../airtime'
 import type { GoodputRange, PhyMode } from '../airtime'
 import { gainAt, plannedRadio, sigmaDbOf, signalPath } from '../coverage'
 import type { Crossing, PlannedRadio } from '../coverage'
-import { noiseFloorDbm, phyMbps, rateIndex, signalPercent } from '../propagation'
+import { noiseFloorDbm, rateIndex, signalPercent } from '../propagation'
 import type { Generation } from '../propagation'
-import { typeOf } from '../../plan'
+import { GENERATIONS, typeOf } from '../../plan'
 import type { Band, Device, Id, Site } from '../../plan'
 
 /** What the plan knows of one radio link between two devices. Levels at the sockets of the receiving antennas. */
@@ -41,23 +41,18 @@ export function radioOn(site: Site, device: Device, band: Band): PlannedRadio | 
   return radio && device.position ? plannedRadio(site, device, device.position, radio) : null
 }
 
-const ORDER: readonly Generation[] = ['n', 'ac', 'ax']
 const lesser = (a: Generation, b: Generation): Generation =>
-  ORDER[Math.min(ORDER.indexOf(a), ORDER.indexOf(b))] ?? 'n'
+  GENERATIONS[Math.min(GENERATIONS.indexOf(a), GENERATIONS.indexOf(b))] ?? 'n'
 
 /** How a link sends at a ratio: the highest index that it carries and the width has. */
 export function modeAt(
-  {
-    generation,
-    band,
-    widthMhz,
-    streams,
-  }: { generation: Generation; band: Band; widthMhz: number; streams: number },
+  shape: { generation: Generation; band: Band; widthMhz: number; streams: number },
   snrDb: number,
 ): PhyMode | null {
-  for (let index = rateIndex(generation, snrDb); index >= 0; index--)
-    if (phyMbps(generation, widthMhz, streams, index) !== null)
-      return { generation, band, widthMhz, streams, index }
+  for (let index = rateIndex(shape.generation, snrDb); index >= 0; index--) {
+    const mode = phyMode(shape, index)
+    if (mode) return mode
+  }
   return null
 }
 
@@ -110,9 +105,7 @@ export function radioHop(site: Site, parent: PlannedRadio, child: PlannedRadio, 
     snrDb,
     widthMhz: shape.widthMhz,
     mode,
-    phyMbps: mode
-      ? (phyMbps(shape.generation, shape.widthMhz, shape.streams, 'index' in mode ? mode.index : 0) ?? 0)
-      : 0,
+    phyMbps: mode ? modeMbps(mode) : 0,
     goodput,
     usPerMbit: mode ? usPerMbit({ mode }, 2) : Infinity,
   }

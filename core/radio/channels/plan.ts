@@ -10,7 +10,7 @@ import {
   sharedMhz,
   spanOf,
 } from '../propagation'
-import { indexOf } from '../../plan'
+import { indexOf, WIDTHS_MHZ } from '../../plan'
 import type { Band, GroundSettings, Neighbour, Site } from '../../plan'
 import type { Solve } from '../../lib/solver'
 import { assign } from './assign'
@@ -79,7 +79,7 @@ export function optionsOf(
 function widthFor(site: Site, { generation, streams, device, band }: PlannedRadio, loadMbps: number): number {
   const type = device.typeId ? indexOf(site).types.get(device.typeId) : undefined
   const most = type?.radios.find((spec) => spec.band === band)?.maxWidthMhz ?? 80
-  const widths = [20, 40, 80, 160].filter((width) => width <= most)
+  const widths = WIDTHS_MHZ.filter((width) => width <= most)
   const carries = (width: number) =>
     AIR_SHARE * radioTcpGoodputMbps(rateMbps(generation, width, streams, PLANNED_RATIO_DB)) >= loadMbps
   return widths.find(carries) ?? widths.at(-1) ?? 20

@@ -1,4 +1,4 @@
-import { isGateway, isHouseholdRouter, wanOf } from '../../../plan'
+import { isGateway, isHouseholdRouter, NEW_ROUTER, wanOf } from '../../../plan'
 import type { Device, Network, Site } from '../../../plan'
 import type { Answers } from '../answers'
 import { textOf } from '../answers'
@@ -58,7 +58,7 @@ export function feed(draft: Draft, answers: Answers, gatewayType: string): Devic
   })
   const gateway = addDevice(draft, gatewayType, { id: 'gateway', name: 'Gateway', place: 'Beside the modem' })
   if (isHouseholdRouter(gateway))
-    change(draft, gateway, { router: { role: 'gateway', uplink: wanOf(gateway), upnp: false } })
+    change(draft, gateway, { router: { ...NEW_ROUTER, role: 'gateway', uplink: wanOf(gateway) } })
   const wan = wanOf(now(draft, gateway))?.port ?? 1
   cable(draft, { deviceId: modem.id, port: 1 }, { deviceId: gateway.id, port: wan }, 1)
   say(

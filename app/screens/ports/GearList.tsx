@@ -1,0 +1,143 @@
+import { useState } from 'react'
+import { readGearList } from '~/core/formats'
+import type { GearRow } from '~/core/formats'
+import { newDevice, STARTER_TYPES } from '~/core/plan'
+import type { DeviceType, Edit, Site } from '~/core/plan'
+import { Dialog } from '../../components/Dialog'
+import { Problems } from '../../components/Problems'
+import { Select } from '../../components/Select'
+import { newId } from '../../hooks/newId'
+import { usePanel } from '../../hooks/usePanel'
+import { usePlanEdit } from '../../hooks/usePlanEdit'
+import { useSite } from '../../hooks/useSite'
+
+/** What is in the van, pasted: matched to types, shown, and only then taken into the plan. */
+export function GearListDialog() {
+  const { search, set } = usePanel()
+  const close = () => set({ gear: null })
+  return (
+    <Dialog
+      wide
+      open={search.get('gear') === 'list'}
+      onClose={close}
+      title="Gear list"
+      says="One thing in each line, or semicolons between: “2 ceiling access point; 1 switch 16”. A CSV of counts and names will do as well."
+    >
+      <GearListForm onDone={close} />
+    </Dialog>
+  )
+}
+
+function GearListForm({ onDone }: { onDone: () => void }) {
+  const { site } = useSite()
+  const [text, setText] = useState('')
+  const [chosen, setChosen] = useState<Record<number, string | null>>({})
+  const { edit, problems, busy } = usePlanEdit(onDone)
+  const types = [...site.deviceTypes, ...STARTER_TYPES].filter(
+    (one, i, all) => all.findIndex(({ id }) => id === one.id) === i,
+  )
+  const read = text.trim() === '' ? null : readGearList(text, types)
+  const rows = read?.ok
+    ? read.value.map((row, i) => ({ ...row, typeId: i in chosen ? (chosen[i] ?? null) : row.typeId }))
+    : []
+  const unknown = rows.filter(({ typeId }) => typeId === null)
+  const count = rows.reduce((sum, row) => (row.typeId === null ? sum : sum + row.count), 0)
+  return (
+    <form
+      noValidate
+      className="space-y-3"
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (count > 0) edit(`Add ${count} devices of a gear list`, editsFor(site, rows, types))
+      }}
+    >
+      <label className="flex flex-col gap-0.5">
+        <span className="text-[0.9rem] font-medium">What is in the van</span>
+        <textarea
+          className="field"
+          rows={5}
+          value={text}
+          placeholder="2 ceiling access point; 1 switch 16"
+          onChange={(event) => {
+            setText(event.target.value)
+            setChosen({})
+          }}
+        />
+      </label>
+      <Problems problems={read && !read.ok ? read.problems : problems} title="Nothing is taken." />
+      {rows.length > 0 && (
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>As written</th>
+              <th className="num">Count</th>
+              <th>Taken for</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row, i) => (
+              <tr key={i}>
+                <td>{row.text}</td>
+                <td className="num figures">{row.count}</td>
+                <td>
+                  <Select
+                    label={`${row.text}: taken for`}
+                    value={row.typeId}
+                    none="nothing known: choose, or leave it out"
+                    choices={inOrder(types, row).map(({ id, name }) => ({ value: id, label: name }))}
+                    onChange={(typeId) => setChosen({ ...chosen, [i]: typeId })}
+                  />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {unknown.length > 0 && (
+        <p role="status" className="caption">
+          Not known, and left out as it stands: {unknown.map((row) => `“${row.text}”`).join(', ')}. Choose a
+          type, or make one under Device types.
+        </p>
+      )}
+      <button className="button button-main" disabled={busy || count === 0}>
+        Add {count} {count === 1 ? 'device' : 'devices'}
+      </button>
+    </form>
+  )
+}
+
+/** What is likely first, then the rest. */
+const inOrder = (types: DeviceType[], { likely }: GearRow): DeviceType[] => [
+  ...likely.flatMap((id) => types.find((type) => type.id === id) ?? []),
+  ...types.filter(({ id }) => !likely.includes(id)),
+]
+
+/** Each device by its type's first words and a number; the types that the site lacks come along. */
+function editsFor(site: Site, rows: readonly GearRow[], types: readonly DeviceType[]): Edit[] {
+  const gear = site.networks.find(({ purpose }) => purpose === 'management')
+  const taken = new Set(site.devices.map(({ name }) => name.toLowerCase()))
+  const edits: Edit[] = []
+  for (const { typeId, count } of rows) {
+    const type = types.find(({ id }) => id === typeId)
+    if (!type) continue
+    if (
+      !site.deviceTypes.some(({ id }) => id === type.id) &&
+      !edits.some((one) => one.op === 'put' && one.record.id === type.id)
+    )
+      edits.push({ op: 'put', collection: 'deviceTypes', record: type })
+    for (let i = 0; i < count; i++) {
+      const fresh = newDevice(newId(), freeName(type, taken), type, gear?.vlanId)
+      const record = { ...fresh, management: { ...fresh.management, networkId: gear?.id ?? null } }
+      edits.push({ op: 'put', collection: 'devices', record })
+    }
+  }
+  return edits
+}
+
+function freeName({ name }: DeviceType, taken: Set<string>): string {
+  const base = name.split(',')[0] ?? name
+  let n = 1
+  while (taken.has(`${base} ${n}`.toLowerCase())) n++
+  taken.add(`${base} ${n}`.toLowerCase())
+  return `${base} ${n}`
+}
