@@ -57,12 +57,18 @@ export function NewSite({ busy, demo, jobs }: Props) {
           way.
         </p>
         <input type="hidden" name="intent" value="demo" />
-        <div className="mt-auto flex flex-wrap gap-2">
-          <button className="button w-full" name="version" value="planted" disabled={busy}>
+        <div className="mt-auto grid grid-cols-2 gap-2">
+          <button className="button col-span-2 justify-center" name="version" value="planted" disabled={busy}>
             Load the demo
           </button>
           {DEMOS.map(({ version, label }) => (
-            <button key={version} className="button flex-1" name="version" value={version} disabled={busy}>
+            <button
+              key={version}
+              className="button justify-center"
+              name="version"
+              value={version}
+              disabled={busy}
+            >
               {label}
             </button>
           ))}

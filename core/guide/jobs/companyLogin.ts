@@ -153,8 +153,7 @@ function joined(draft: Draft, server: Device, { aps, secret, method, users }: Mo
 /** Access points that ask for their clients: each at an address by which the server knows it. */
 function askers(draft: Draft, { gear, people }: Base): Device[] {
   const there = carriersOf(draft).filter(
-    ({ cluster, management }) =>
-      cluster === null && networkOf(draft.site, management.networkId) !== undefined,
+    ({ management }) => networkOf(draft.site, management.networkId) !== undefined,
   )
   const aps =
     there.length > 0

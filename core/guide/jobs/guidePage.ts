@@ -64,10 +64,10 @@ function accepts(question: Question): string {
     case 'yesNo':
       return question.suggested ? 'yes or no; usually yes' : 'yes or no; usually no'
     case 'key':
-      return '8 to 63 characters; one is suggested'
+      return 'one is suggested'
     case 'country':
       return 'any country'
     default:
-      return question.suggested === '' ? 'may stay empty' : `such as ${question.suggested}`
+      return question.suggested === '' ? 'may stay empty' : `such as ${question.suggested.replace(/\.$/, '')}`
   }
 }

@@ -1,7 +1,7 @@
 import { accessPoints } from '../../plan'
 import type { Finding, Stage } from '../../judge/findings'
 import type { Site } from '../../plan'
-import { STAGES } from './stages'
+import { STAGES, isHere } from './stages'
 import type { StageProgress } from './stages'
 
 /** What to do next at a step of the work, from the state of the work. */
@@ -66,7 +66,7 @@ const MISSING: Record<Stage, (site: Site) => string | null> = {
       ? 'Draw a level, or take in a drawing: then coverage can be worked out.'
       : site.areas.every(({ outline }) => outline.length === 0)
         ? 'Draw the areas that must be covered.'
-        : accessPoints(site).some(({ position }) => position === null)
+        : accessPoints(site).some((device) => isHere(device) && device.position === null)
           ? 'Place every access point on the chart.'
           : null,
   backhaul: (site) => (accessPoints(site).length > 0 ? null : 'Add the access points at Ports first.'),

@@ -2,7 +2,7 @@ import { findings } from '../../judge/findings'
 import type { Stage } from '../../judge/findings'
 import { emptySite } from '../../plan'
 import type { Site } from '../../plan'
-import { demoYard, spoiltDemoYard, spoiltYard, yard } from '~/tests/kit/yard'
+import { demoYard, longMole, spoiltDemoYard, spoiltYard, yard } from '~/tests/kit/yard'
 import { nextStep } from './nextStep'
 import { STAGES, seenGear, stageProgress } from './stages'
 import type { Observed } from './stages'
@@ -105,4 +105,13 @@ describe('backhaul', () => {
     expect(progress.open.stop).toBe(2)
     expect(progress.done).toBe(false)
   })
+})
+
+test('what stands elsewhere is neither to be placed nor to be cabled nor to be fed', () => {
+  const site = longMole()
+  expect(site.devices.some(({ remote }) => remote !== null)).toBe(true)
+  const says = (from: Site) =>
+    Object.fromEntries(stageProgress(from, [], nothing).map((one) => [one.stage, one.says]))
+  const without = { ...site, devices: site.devices.filter(({ remote }) => remote === null) }
+  for (const stage of ['ground', 'backhaul', 'ports']) expect(says(site)[stage]).toBe(says(without)[stage])
 })

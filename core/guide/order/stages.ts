@@ -65,6 +65,9 @@ function briefWords(site: Site): string {
     : `${missing.join(', ')} not stated`
 }
 
+/** What stands elsewhere has no place on this chart and no cable of this site. */
+export const isHere = ({ remote }: Device): boolean => remote === null
+
 /** Gear that has a state to be seen: all but what passes power or frames on without any. */
 export const seenGear = (site: Site): Device[] => site.devices.filter((device) => kindOf(device).hasState)
 
@@ -92,8 +95,9 @@ const JUDGES: Record<Stage, Judge> = {
   }),
   ground: (site, { areasMet }) => {
     const drawn = site.areas.filter(({ outline }) => outline.length > 0)
-    const placed = accessPoints(site).filter(({ position }) => position !== null)
-    const all = accessPoints(site).length
+    const mine = accessPoints(site).filter(isHere)
+    const placed = mine.filter(({ position }) => position !== null)
+    const all = mine.length
     const isDrawn = drawn.length > 0 && drawn.length === site.areas.length && placed.length === all
     return {
       says:
@@ -107,7 +111,7 @@ const JUDGES: Record<Stage, Judge> = {
   },
   backhaul: (site) => {
     const feeds = feedsOf(site, 'all')
-    const onAir = site.devices.filter(isOnAir)
+    const onAir = site.devices.filter((device) => isOnAir(device) && isHere(device))
     const dark = onAir.filter(({ id }) => !feeds.has(id))
     const byAir = onAir.filter(({ air }) => air !== null)
     return {
@@ -119,7 +123,7 @@ const JUDGES: Record<Stage, Judge> = {
     }
   },
   ports: (site) => {
-    const loose = site.devices.filter((device) => !isConnected(site, device))
+    const loose = site.devices.filter((device) => isHere(device) && !isConnected(site, device))
     return {
       says: loose.length > 0 ? `${loose.length} not cabled` : plural(site.links.length, 'cable'),
       done: site.links.length > 0 && loose.length === 0,

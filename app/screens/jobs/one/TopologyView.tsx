@@ -9,6 +9,8 @@ const PAD = 4
 const FLAG = { width: 16, height: 12 }
 const MOST_LETTERS = 17
 const MOST_FLAGS = 4
+const TURN_PX = 5
+const MOST_TURNS = 5
 
 const leftOf = ({ column }: TopologyNode): number => PAD + column * (NODE.width + GAP.column)
 const middleOf = ({ row }: TopologyNode): number => PAD + row * (NODE.height + GAP.row) + NODE.height / 2
@@ -90,7 +92,9 @@ function Line({ line, from, to, vlanNames }: LineProps) {
   const start = { x: leftOf(from) + NODE.width, y: middleOf(from) }
   const sameColumn = from.column === to.column
   const end = { x: sameColumn ? leftOf(to) + NODE.width : leftOf(to), y: middleOf(to) }
-  const elbow = sameColumn ? start.x + GAP.column / 3 : start.x + GAP.column / 2 - 24
+  // Each row turns at a place of its own, so that two lines do not become one.
+  const turn = (from.row % MOST_TURNS) * TURN_PX
+  const elbow = start.x + TURN_PX + turn
   const carried = line.vlanIds.map((vlanId) => vlanNames.get(vlanId) ?? vlanId).join(', ')
   const flags = line.vlanIds.slice(0, MOST_FLAGS)
   return (
