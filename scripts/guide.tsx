@@ -35,7 +35,7 @@ function pageText(id: JobId, page: GuidePage, hasPicture: boolean): string {
     `# ${page.name}`,
     page.says,
     page.when,
-    ...(hasPicture ? [`![What hangs on what](pictures/${id}.svg)`] : []),
+    ...(hasPicture ? [`![What is connected to what](pictures/${id}.svg)`] : []),
     '## Take along',
     list(page.take),
     '## What is asked',

@@ -45,7 +45,7 @@ export const meshKit: Job = {
       {
         value: 'managed',
         label: 'A managed switch behind the gateway',
-        gives: 'Cabled nodes can hang on it, guests and all.',
+        gives: 'Cabled nodes can be plugged into it, guests and all.',
         costs: 'A VLAN on its ports to get right.',
       },
     ]),

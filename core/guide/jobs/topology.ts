@@ -19,7 +19,7 @@ export interface TopologyLine {
   vlanIds: VlanId[]
 }
 
-/** Who hangs on whom, in columns from the feed outwards: what a plan looks like before anybody has drawn it. */
+/** What is connected to what, in columns from the feed outwards: what a plan looks like before anybody has drawn it. */
 export interface Topology {
   nodes: TopologyNode[]
   lines: TopologyLine[]

@@ -18,7 +18,7 @@ export function Preview({ before, made, isStale }: { before: Site; made: ShownMa
     <div className={`min-w-0 space-y-5 ${isStale ? 'opacity-60' : ''}`} aria-busy={isStale} data-preview>
       {isPlan && (
         <>
-          <Part title="How it hangs together">
+          <Part title="How it is connected">
             <TopologyView topology={topologyOf(after, before)} vlanNames={vlanNames(after)} />
           </Part>
           <Part title="Addresses">

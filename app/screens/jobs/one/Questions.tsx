@@ -32,7 +32,7 @@ export function Questions({ job, countries }: { job: JobState; countries: readon
             />
           ))}
           <Problems problems={elsewhere} title="Nothing is made." />
-          <div className="bottom-0 -mx-4 md:sticky -mb-4 border-t border-line bg-sheet px-4 py-3">
+          <div className="-mx-4 -mb-4 border-t border-line bg-sheet px-4 py-3 md:sticky md:-bottom-8">
             {changes !== 0 && (
               <button className="button button-main w-full justify-center" disabled={busy || !shown.made}>
                 Make it

@@ -15,7 +15,7 @@ const MOST_TURNS = 5
 const leftOf = ({ column }: TopologyNode): number => PAD + column * (NODE.width + GAP.column)
 const middleOf = ({ row }: TopologyNode): number => PAD + row * (NODE.height + GAP.row) + NODE.height / 2
 
-/** Who hangs on whom, from the feed to the right: cables with the flags of what they carry, radio as a row of waves, new gear filled. */
+/** What is connected to what, from the feed to the right: cables with the flags of what they carry, radio as a row of waves, new gear filled. */
 export function TopologyView({
   topology,
   vlanNames,
