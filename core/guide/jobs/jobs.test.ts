@@ -17,13 +17,15 @@ const BEFORE: [string, () => Site][] = [
   ['one router', () => after('one-router')],
   ['a gateway, a controller and three access points', () => after('access-points')],
   ['a mesh kit', () => after('mesh')],
+  ['a cluster with company login', () => after('company-login', {}, after('cluster'))],
   ['the demo yard', demoYard],
   ['the boatyard', boatyard],
   ['the harbour', longMole],
 ]
 
 /** What no answer can mend: a site without anything to begin at, or with no socket left. */
-const NOT_HERE = /no access point here that could feed it|has no radio that a mesh could begin at|No socket/
+const NOT_HERE =
+  /no access point here that could feed it|has no radio that a mesh could begin at|No socket|ask for a login/
 
 /** A refusal stands at its question, or the site is not made for the job; it never says that what was made does not work. */
 const isFair =

@@ -1,12 +1,12 @@
-import { controllers, deviceOf, isOnAir, kindOf, newAir } from '../../plan'
+import { controllers, deviceOf, isOnAir, kindOf, networkOf, newAir, ssidsOn } from '../../plan'
 import type { Device, Site } from '../../plan'
 import { holdLicences } from './accessPoints'
 import { countOf, textOf } from './answers'
 import { change, now, put, refuse, say } from './draft/draft'
 import { addDevice, manageByDhcp } from './draft/gear'
 import { placeWhereHeard } from './draft/heard'
+import { listAtServer } from './draft/logins'
 import { giveChannels } from './draft/wireless'
-import { networkOf } from '../../plan'
 import type { Job } from './job'
 import { choice, count, text } from './questions'
 
@@ -143,4 +143,5 @@ function joinNames(draft: Parameters<Job['make']>[0], parent: Device, child: Dev
   for (const group of draft.site.groups)
     if (group.accessPointIds.includes(parent.id))
       put(draft, 'groups', { ...group, accessPointIds: [...group.accessPointIds, child.id] })
+  for (const ssid of ssidsOn(draft.site, now(draft, child))) listAtServer(draft, ssid, [child])
 }

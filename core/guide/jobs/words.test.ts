@@ -210,3 +210,30 @@ test('the topology: from the feed outwards, each device once, what is new marked
   expect(lines.map(({ by }) => by)).toEqual(['cable', 'radio', 'radio'])
   expect(columns).toBe(4)
 })
+
+test('members more join the cluster that is there, below its priorities, and no more than it carries', () => {
+  const before = after('cluster', { aps: 3 })
+  const site = after('cluster', { aps: 2 }, before)
+  const parts = site.devices.flatMap(({ cluster }) => cluster ?? [])
+  expect(
+    new Set(parts.map(({ name, passphrase, sharedIp }) => `${name} ${passphrase} ${sharedIp}`)).size,
+  ).toBe(1)
+  expect(parts.map(({ priority }) => priority)).toEqual([200, 190, 180, 170, 160])
+  expect(refused('cluster', { aps: 8 }, before)).toMatch(
+    /^aps: .*8 and the 3 that are there .* Accepted: 7 at most/,
+  )
+})
+
+test('access points more are listed at the login server, each at an address of its own', () => {
+  const before = after('company-login', {}, after('cluster', { aps: 2 }))
+  const site = after('cluster', { aps: 2 }, before)
+  const { clients } = site.devices.find(({ radius }) => radius !== null)!.radius!
+  expect(clients).toHaveLength(4)
+  expect(new Set(clients.map(({ secret }) => secret)).size).toBe(1)
+  const askers = clients.map(({ deviceId }) => site.devices.find(({ id }) => id === deviceId)!)
+  expect(new Set(askers.map(({ management }) => management.ip)).size).toBe(4)
+})
+
+test('a login that each access point asks for does not go out through a tunnel', () => {
+  expect(refused('remote-worker', {}, after('company-login'))).toContain('All SSIDs of Staff ask for a login')
+})

@@ -1,13 +1,14 @@
-import { MOST_SSID_OCTETS, isHouseholdRouter, octetsOf } from '../../../plan'
+import { MOST_SSID_OCTETS, isEnterprise, isHouseholdRouter, octetsOf, profileOf } from '../../../plan'
 import type { Device, Network, Purpose, Site, Ssid } from '../../../plan'
 import { countOf, isYes, textOf } from '../answers'
 import type { Answers } from '../answers'
 import { clients, countryIfMissing, key, ssid, ssidFrom, yesNo } from '../questions'
 import type { Ask, Question } from '../questions'
 import { keepAllApart, mustReachOutside } from './apart'
-import { put, say } from './draft'
+import { put, refuse, say } from './draft'
 import type { Draft } from './draft'
 import { feed, feedQuestion, gatewayOf, manageGateway } from './feed'
+import { listAtServer } from './logins'
 import { networkFor } from './networks'
 import { FOR_GUESTS, offer } from './wireless'
 
@@ -124,13 +125,21 @@ export function offerAt(
 
 /** What a network is offered as already, offered by these access points too; null where it is on no radio yet. */
 function join(draft: Draft, network: Network, on: readonly Device[]): Ssid | null {
-  const known = draft.site.ssids.filter(({ networkId }) => networkId === network.id)
+  const all = draft.site.ssids.filter(({ networkId }) => networkId === network.id)
+  const known = all.filter((ssid) => !on.some(({ remote }) => remote !== null) || mayGoOut(draft.site, ssid))
+  if (all.length > 0 && known.length === 0)
+    refuse(
+      draft,
+      '',
+      `All SSIDs of ${network.name} ask for a login, and an access point elsewhere does not reach the login server by itself. Let the controller ask for it, or add an SSID with a key first.`,
+    )
   for (const one of known)
     if (one.accessPointIds !== null && one.groupIds === null)
       put(draft, 'ssids', {
         ...one,
         accessPointIds: [...new Set([...one.accessPointIds, ...on.map(({ id }) => id)])],
       })
+  for (const one of known) listAtServer(draft, one, on)
   const [first] = known
   if (first && on.length > 0)
     say(
@@ -138,5 +147,11 @@ function join(draft: Draft, network: Network, on: readonly Device[]): Ssid | nul
       `SSID ${first.name}`,
       `Offered at ${on.map(({ name }) => name).join(', ')} too, with the same key.`,
     )
-  return first ?? null
+  return first ?? all[0] ?? null
+}
+
+/** Whether an access point at the far end of a tunnel can offer it: one that asks the login server itself would not reach it. */
+const mayGoOut = (site: Site, ssid: Ssid): boolean => {
+  const profile = profileOf(site, ssid)
+  return !isEnterprise(profile) || profile?.radius?.authenticator === 'controller'
 }
