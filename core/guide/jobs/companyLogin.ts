@@ -8,6 +8,7 @@ import {
   newSsid,
   newKey,
 } from '../../plan'
+import { plural } from '../../lib/plural'
 import type { Random } from '../../lib/random'
 import type { Device, EapMethod, RadiusServer } from '../../plan'
 import { textOf } from './answers'
@@ -71,6 +72,7 @@ export const companyLogin: Job = {
     const server = addServer(draft, made)
     const secret = textOf(answers, 'secret')
     const method = textOf(answers, 'method') as EapMethod
+    const again = users.filter((name) => server.radius?.users.some((one) => one.name === name))
     const lists = joined(draft, server, { aps, secret, method, users: newUsers(users, random) })
     if (!lists) return
     change(draft, server, { radius: lists })
@@ -97,7 +99,7 @@ export const companyLogin: Job = {
     say(
       draft,
       server.name,
-      `${ip ?? ''}, port ${NEW_RADIUS_TARGET.port} (RFC 2865). ${aps.length} access points are its clients, each at an address of its own; ${users.length} users.`,
+      `${ip ?? ''}, port ${NEW_RADIUS_TARGET.port} (RFC 2865). ${plural(aps.length, 'access point')} listed as clients, each at an address of its own; ${plural(users.length, 'user')}.${again.length > 0 ? ` ${again.join(', ')} it knew already: their passwords stay.` : ''}`,
     )
     draft.steps.push(
       'Address table first: ping server and access points from each other.',

@@ -4,7 +4,7 @@ import type { Device } from '../../plan'
 import { countOf, textOf } from './answers'
 import { base, baseQuestions, offerAt } from './draft/base'
 import type { Base } from './draft/base'
-import { change, now, refuse, say } from './draft/draft'
+import { change, now, numbered, refuse, say } from './draft/draft'
 import type { Draft } from './draft/draft'
 import { addDevice, manageAt } from './draft/gear'
 import { placeWhereHeard } from './draft/heard'
@@ -69,7 +69,7 @@ export const meshKit: Job = {
     if (!root || !hasSockets(draft, root, cabled, textOf(answers, 'switch'))) return
     addSwitch(draft, made, textOf(answers, 'switch'))
     const all = Array.from({ length: nodes }, (_, i) =>
-      node(draft, made, root, { i, isCabled: i < cabled, distanceM: countOf(answers, 'distanceM') }),
+      node(draft, made, root, { isCabled: i < cabled, distanceM: countOf(answers, 'distanceM') }),
     )
     offerAt(draft, answers, made, [root, ...all])
     say(
@@ -122,14 +122,17 @@ function hasSockets(draft: Draft, root: Device, cabled: number, kind: string): b
 }
 
 interface Node {
-  i: number
   isCabled: boolean
   distanceM: number
 }
 
-function node(draft: Draft, made: Base, root: Device, { i, isCabled, distanceM }: Node): Device {
+function node(draft: Draft, made: Base, root: Device, { isCabled, distanceM }: Node): Device {
   const { gear, people } = made
-  const fresh = addDevice(draft, 't-mesh-node', { id: 'node', name: `Node ${i + 1}`, vlanId: gear.vlanId })
+  const fresh = addDevice(draft, 't-mesh-node', {
+    id: 'node',
+    name: numbered(draft, 'Node'),
+    vlanId: gear.vlanId,
+  })
   manageAt(draft, fresh, gear)
   if (isCabled) {
     placeBeside(draft, now(draft, root), fresh, { distanceM, heightM: HEIGHT_M, isFit: () => true })

@@ -1,3 +1,4 @@
+import { plural } from '../../lib/plural'
 import { controllers, deviceOf, networkOf, TUNNEL_PORTS } from '../../plan'
 import type { Device } from '../../plan'
 import { addController, holdLicences } from './accessPoints'
@@ -193,7 +194,7 @@ function allow(draft: Draft, controller: Device, ap: Device): void {
     say(
       draft,
       'Allow list',
-      `None yet: the hardware address of ${members.length - macs.length} access points is not known. Read them off the labels, then switch the list on.`,
+      `None yet: hardware addresses are missing for ${plural(members.length - macs.length, 'access point')}. Read them off the labels, then switch the list on.`,
     )
     return
   }

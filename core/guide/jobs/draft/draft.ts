@@ -55,6 +55,14 @@ export function freshName(draft: Draft, base: string): string {
   return firstFree(base, (one) => !taken.has(one.toLowerCase()), ' ')
 }
 
+/** AP 1, AP 2 and so on, after those that are there. */
+export function numbered(draft: Draft, base: string): string {
+  const taken = new Set(draft.site.devices.map(({ name }) => name.toLowerCase()))
+  let n = 1
+  while (taken.has(`${base} ${n}`.toLowerCase())) n++
+  return `${base} ${n}`
+}
+
 function firstFree(base: string, isFree: (one: string) => boolean, joint: string): string {
   if (isFree(base)) return base
   let n = 2

@@ -1,7 +1,7 @@
 import { feedsOf } from '../../../radio/backhaul'
 import { isAccessPoint, isGateway, isOnAir } from '../../../plan'
 import type { Device, Id, Network } from '../../../plan'
-import { change } from './draft'
+import { change, numbered } from './draft'
 import type { Draft } from './draft'
 import { addDevice, manageAt, manageByDhcp } from './gear'
 import { plugIn } from './plug'
@@ -38,19 +38,11 @@ export const CEILING_AP = 't-ap2'
 export function addAccessPoints(draft: Draft, wanted: WantedAps): Device[] {
   const { count, typeId = CEILING_AP, gear, clients, lengthM, addressing, part, near } = wanted
   return Array.from({ length: count }, (_, i) => {
-    const fresh = addDevice(draft, typeId, { id: 'ap', name: nextName(draft), vlanId: gear.vlanId })
+    const fresh = addDevice(draft, typeId, { id: 'ap', name: numbered(draft, 'AP'), vlanId: gear.vlanId })
     if (part) change(draft, fresh, part(fresh, i))
     if (addressing === 'fixed') manageAt(draft, fresh, gear)
     else manageByDhcp(draft, fresh, gear)
     plugIn(draft, fresh, { network: gear, gear, clients, lengthM, near, toFollow: count - 1 - i })
     return giveChannels(draft, fresh)
   })
-}
-
-/** AP 1, AP 2 and so on, after those that are there. */
-function nextName({ site }: Draft): string {
-  const taken = new Set(site.devices.map(({ name }) => name.toLowerCase()))
-  let n = 1
-  while (taken.has(`ap ${n}`)) n++
-  return `AP ${n}`
 }
