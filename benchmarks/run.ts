@@ -13,6 +13,7 @@ import { openDatabase, storeOn } from '~/store'
 import { benchGround } from './ground'
 import { benchBackhaul } from './backhaul'
 import { benchHelpers } from './helpers'
+import { benchJobs } from './jobs'
 import { benchProof } from './proof'
 import { benchRunbook } from './runbook'
 import { benchStaging } from './staging'
@@ -134,3 +135,4 @@ benchRunbook(row)
 
 console.log('\nproof: a calibration, and the fewest stops')
 await benchProof(row, demo)
+benchJobs(row, timed)

@@ -146,3 +146,42 @@ test('bad answers say what is accepted, nothing is lost, and the guide opens bes
   }
   expect(faults).toEqual([])
 })
+
+test('a gear list is matched, shown and taken; labels are read in by a scanner that types', async ({
+  page,
+}) => {
+  const faults = faultsOf(page)
+  await open(page, '/')
+  await page.getByLabel('Name').fill('Net Loft')
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await page.waitForURL(/brief/)
+  const path = new URL(page.url()).pathname.replace(/\/brief$/, '')
+  await open(page, `${path}/ports`)
+  await page.getByRole('button', { name: 'Gear list' }).click()
+  const list = page.getByLabel('What is in the van')
+  await list.fill('0 switch 16')
+  await expect(page.getByRole('alert')).toContainText('Accepted: 1 to 200')
+  await list.fill('2 ceiling access point; 1 switch 16\n3 flux capacitor')
+  await expect(page.getByRole('status')).toContainText(
+    'Not known, and left out as it stands: “3 flux capacitor”',
+  )
+  await page.getByRole('button', { name: 'Add 3 devices' }).click()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await expect(page.getByText('3 of 3')).toBeVisible()
+  await page.getByRole('button', { name: 'Labels' }).click()
+  await page.getByLabel('Hardware address of Ceiling AP 1').click()
+  for (const scanned of ['02005E005301', 'SN-0001', '02-00-5e-00-53-02']) {
+    await page.keyboard.type(scanned)
+    await page.keyboard.press('Enter')
+  }
+  await page.getByRole('button', { name: 'Save 2 labels' }).click()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Labels' }).click()
+  await expect(page.getByLabel('Hardware address of Ceiling AP 1')).toHaveValue('02:00:5e:00:53:01')
+  await expect(page.getByLabel('Serial number of Ceiling AP 1')).toHaveValue('SN-0001')
+  await expect(page.getByLabel('Hardware address of Ceiling AP 2')).toHaveValue('02:00:5e:00:53:02')
+  await page.getByLabel('Hardware address of Ceiling AP 2').fill('not an address')
+  await page.getByRole('button', { name: 'Save 1 label' }).click()
+  await expect(page.getByRole('alert')).toContainText('a hardware address of six pairs')
+  expect(faults).toEqual([])
+})

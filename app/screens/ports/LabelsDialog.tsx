@@ -5,6 +5,7 @@ import { Problems } from '../../components/Problems'
 import { usePanel } from '../../hooks/usePanel'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
+import { macFrom } from './macFrom'
 
 /** Serial numbers and hardware addresses off the labels: typed, pasted, or by a scanner that types and ends with enter. */
 export function LabelsDialog() {
@@ -92,12 +93,6 @@ function LabelsForm({ onDone }: { onDone: () => void }) {
       </button>
     </form>
   )
-}
-
-/** Twelve hex digits with whatever between them are six pairs with colons. */
-export function macFrom(typed: string): string {
-  const digits = typed.toLowerCase().replace(/[^0-9a-z]/g, '')
-  return /^[0-9a-f]{12}$/.test(digits) ? (digits.match(/../g) ?? []).join(':') : typed.trim()
 }
 
 function meant(device: Device, read: Read[string] | undefined): Pick<Device, 'mac' | 'serial'> {
