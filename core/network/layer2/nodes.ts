@@ -23,7 +23,7 @@ export function behaviourOf(site: Site, device: Device): Behaviour {
   return forwards === 'byRole' ? (routesAtHome(device) ? 'aware' : 'transparent') : forwards
 }
 
-/** The VLAN of a device's own interface when the plan names no network for it: that of its first socket. */
+/** The VLAN of a device’s own interface when the plan names no network for it: that of its first socket towards the site. */
 export const managementVlan = (device: Device): VlanId | null =>
   device.ports.find(({ number }) => number !== wanOf(device)?.port)?.nativeVlan ?? null
 
