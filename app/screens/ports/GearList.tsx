@@ -11,7 +11,9 @@ import { usePanel } from '../../hooks/usePanel'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
 
-/** What is in the van, pasted: matched to types, shown, and only then taken into the plan. */
+const MOST_LIST_BYTES = 1024 * 1024
+
+/** What is in the van, pasted or from a file: matched to types, shown, and only then taken into the plan. */
 export function GearListDialog() {
   const { search, set } = usePanel()
   const close = () => set({ gear: null })
@@ -32,7 +34,12 @@ function GearListForm({ onDone }: { onDone: () => void }) {
   const { site } = useSite()
   const [text, setText] = useState('')
   const [chosen, setChosen] = useState<Record<number, string | null>>({})
+  const [tooLarge, setTooLarge] = useState(false)
   const { edit, problems, busy } = usePlanEdit(onDone)
+  const fill = (list: string) => {
+    setText(list)
+    setChosen({})
+  }
   const types = [...site.deviceTypes, ...STARTER_TYPES].filter(
     (one, i, all) => all.findIndex(({ id }) => id === one.id) === i,
   )
@@ -58,12 +65,27 @@ function GearListForm({ onDone }: { onDone: () => void }) {
           rows={5}
           value={text}
           placeholder="2 ceiling access point; 1 switch 16"
+          onChange={(event) => fill(event.target.value)}
+        />
+      </label>
+      <label className="flex flex-wrap items-center gap-2 text-[0.9rem]">
+        <span>or from a file (CSV or text)</span>
+        <input
+          type="file"
+          accept=".csv,.tsv,.txt,text/plain,text/csv"
+          className="field w-auto text-[0.86rem]"
           onChange={(event) => {
-            setText(event.target.value)
-            setChosen({})
+            const file = event.target.files?.[0]
+            if (file && file.size <= MOST_LIST_BYTES) void file.text().then(fill)
+            setTooLarge(file !== undefined && file.size > MOST_LIST_BYTES)
           }}
         />
       </label>
+      {tooLarge && (
+        <p role="alert" className="font-medium text-caution">
+          That file has more than 1 MB; a gear list has at most that.
+        </p>
+      )}
       <Problems problems={read && !read.ok ? read.problems : problems} title="Nothing is taken." />
       {rows.length > 0 && (
         <table className="plain">
