@@ -161,7 +161,10 @@ test('a gear list is matched, shown and taken; labels are read in by a scanner t
   const list = page.getByLabel('What is in the van')
   await list.fill('0 switch 16')
   await expect(page.getByRole('alert')).toContainText('Accepted: 1 to 200')
-  await list.fill('2 ceiling access point; 1 switch 16\n3 flux capacitor')
+  const buffer = Buffer.from('2,ceiling access point\n1,switch 16\n3,flux capacitor\n')
+  await page
+    .getByLabel('or from a file (CSV or text)')
+    .setInputFiles({ name: 'van.csv', mimeType: 'text/csv', buffer })
   await expect(page.getByRole('status')).toContainText(
     'Not known, and left out as it stands: “3 flux capacitor”',
   )
