@@ -1,10 +1,11 @@
 import { useEffect, useState } from 'react'
-import { Outlet, data, isRouteErrorResponse } from 'react-router'
+import { Outlet, data, isRouteErrorResponse, useFetchers } from 'react-router'
 import type { ShouldRevalidateFunctionArgs } from 'react-router'
 import { Problem } from '../../components/Problem'
 import { FindingsDrawer } from './FindingsDrawer'
 import { FollowPanel } from './FollowPanel'
 import { KeysDialog } from './KeysDialog'
+import { isPosting, notePosting, onlyAsks } from './posting'
 import { WhoQuestion } from './Who'
 import { WorkSteps } from './WorkSteps'
 import { LogLine } from './LogLine'
@@ -31,6 +32,14 @@ function useShown(): void {
   useEffect(() => () => outboxKeeper.tell({ kind: 'show', shown: null }), [])
 }
 
+/** Forms that do not go by the outbox: what they send is on its way until the page has read the plan again. */
+function usePosting(): void {
+  const isOn = useFetchers().some(
+    ({ state, formMethod }) => state !== 'idle' && formMethod !== undefined && formMethod !== 'GET',
+  )
+  useEffect(() => notePosting(isOn), [isOn])
+}
+
 /** What was done last that nothing else on the page shows. */
 function useNews(): { id: string; says: string } | null {
   const { answers } = useOutbox()
@@ -46,10 +55,12 @@ export function shouldRevalidate({
   nextUrl,
   currentParams,
   formMethod,
+  formAction,
   defaultShouldRevalidate,
 }: ShouldRevalidateFunctionArgs) {
+  if (onlyAsks(formAction)) return false
   // To look at something else breaks the reading of a plan off, so the look has to bring the plan itself.
-  const isChanging = isOnTheWay(outboxKeeper.now(), currentParams.siteId ?? '')
+  const isChanging = isPosting() || isOnTheWay(outboxKeeper.now(), currentParams.siteId ?? '')
   const asksTheSame = ['from', 'to'].every(
     (name) => currentUrl.searchParams.get(name) === nextUrl.searchParams.get(name),
   )
@@ -67,6 +78,7 @@ export default function Frame() {
   const [overlay, setOverlay] = useState<'palette' | 'keys' | null>(null)
   useFrameKeys(setOverlay)
   useShown()
+  usePosting()
   return (
     <div className="flex h-dvh flex-col print:block print:h-auto" data-ready={ready || undefined}>
       <TopBar onPalette={() => setOverlay('palette')} onKeys={() => setOverlay('keys')} />

@@ -1,10 +1,12 @@
 import { Link, data } from 'react-router'
+import type { ShouldRevalidateFunctionArgs } from 'react-router'
 import { JOBS, isJobId } from '~/core/guide/jobs'
 import { StageHead } from '../../../components/StageHead'
 import { useSite } from '../../../hooks/useSite'
 import { countryChoices } from '../../../server/derived/countries.server'
 import { siteOr404 } from '../../../server/derived/siteState.server'
 import { shownJob } from '../../../server/plan/job.server'
+import { onlyAsks } from '../../frame/posting'
 import { Done } from './Done'
 import { Preview } from './Preview'
 import { Questions } from './Questions'
@@ -23,6 +25,10 @@ export function loader({ params }: Route.LoaderArgs) {
     countries: countryChoices,
   }
 }
+
+/** What an answer makes is shown by the answer itself. */
+export const shouldRevalidate = ({ formAction, defaultShouldRevalidate }: ShouldRevalidateFunctionArgs) =>
+  onlyAsks(formAction) ? false : defaultShouldRevalidate
 
 export default function JobPage({ loaderData }: Route.ComponentProps) {
   return <OneJob key={loaderData.jobId} {...loaderData} />
