@@ -1,7 +1,7 @@
 import { Link, data, useSearchParams } from 'react-router'
 import { guidePage, isJobId, topologyOf } from '~/core/guide/jobs'
 import { ThemeSwitch } from '../../components/ThemeSwitch'
-import { List, Part } from '../jobs/one/Part'
+import { List, Methods, Part, Reasons } from '../jobs/one/Part'
 import { TopologyView } from '../jobs/one/TopologyView'
 import type { Route } from './+types/route'
 
@@ -77,30 +77,14 @@ export default function Guide({ loaderData }: Route.ComponentProps) {
         </Part>
         {methods.length > 0 && (
           <Part title="Methods, and what each costs">
-            <ul className="space-y-1">
-              {methods.flatMap(({ asks, taken, others }) =>
-                [taken, ...others].map(({ value, label, gives, costs }) => (
-                  <li key={`${asks} ${value}`}>
-                    <span className="font-medium">{label}.</span> {gives}{' '}
-                    <span className="text-soft">{costs}</span>
-                  </li>
-                )),
-              )}
-            </ul>
+            <Methods choices={methods.flatMap(({ taken, others }) => [taken, ...others])} />
           </Part>
         )}
         <Part title="The order of the work">
           <List items={steps} isOrdered />
         </Part>
         <Part title="Worked out in the example">
-          <dl className="grid grid-cols-[minmax(8rem,auto)_1fr] gap-x-4 gap-y-1">
-            {reasons.map(({ about, says }, i) => (
-              <div key={i} className="contents">
-                <dt className="font-medium">{about}</dt>
-                <dd>{says}</dd>
-              </div>
-            ))}
-          </dl>
+          <Reasons reasons={reasons} />
         </Part>
         {cautions.length > 0 && (
           <Part title="Cautions" isCaution>

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import { useFetcher } from 'react-router'
-import { controllers, newDevice, STARTER_TYPES } from '~/core/plan'
+import { controllers, newDevice, typesAtHand } from '~/core/plan'
 import type { DeviceType, Edit } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { SelectInput, TextInput } from '../../components/inputs'
@@ -19,9 +19,7 @@ export function AddDevice({ onDone }: { onDone: (id: string) => void }) {
   const [place, setPlace] = useState('')
   const [typeId, setTypeId] = useState<string | null>(null)
   const { edit, problems, busy } = usePlanEdit(() => onDone(id))
-  const types: DeviceType[] = [...site.deviceTypes, ...(library.data?.types ?? []), ...STARTER_TYPES].filter(
-    (one, i, all) => all.findIndex(({ id: other }) => other === one.id) === i,
-  )
+  const types = typesAtHand(site, library.data?.types)
   const type = types.find((candidate) => candidate.id === typeId) ?? types[0]
   const save = () => {
     if (!type) return

@@ -1,8 +1,8 @@
 import { useState } from 'react'
 import { readGearList } from '~/core/formats'
 import type { GearRow } from '~/core/formats'
-import { newDevice, STARTER_TYPES } from '~/core/plan'
-import type { DeviceType, Edit, Site } from '~/core/plan'
+import { gearEdits, typesAtHand } from '~/core/plan'
+import type { DeviceType } from '~/core/plan'
 import { Dialog } from '../../components/Dialog'
 import { Problems } from '../../components/Problems'
 import { Select } from '../../components/Select'
@@ -40,22 +40,24 @@ function GearListForm({ onDone }: { onDone: () => void }) {
     setText(list)
     setChosen({})
   }
-  const types = [...site.deviceTypes, ...STARTER_TYPES].filter(
-    (one, i, all) => all.findIndex(({ id }) => id === one.id) === i,
-  )
+  const types = typesAtHand(site)
   const read = text.trim() === '' ? null : readGearList(text, types)
   const rows = read?.ok
     ? read.value.map((row, i) => ({ ...row, typeId: i in chosen ? (chosen[i] ?? null) : row.typeId }))
     : []
   const unknown = rows.filter(({ typeId }) => typeId === null)
-  const count = rows.reduce((sum, row) => (row.typeId === null ? sum : sum + row.count), 0)
+  const wanted = rows.flatMap(({ typeId, count: many }) => {
+    const type = types.find(({ id }) => id === typeId)
+    return type ? [{ type, count: many }] : []
+  })
+  const count = wanted.reduce((sum, one) => sum + one.count, 0)
   return (
     <form
       noValidate
       className="space-y-3"
       onSubmit={(event) => {
         event.preventDefault()
-        if (count > 0) edit(`Add ${count} devices of a gear list`, editsFor(site, rows, types))
+        if (count > 0) edit(`Add ${count} devices of a gear list`, gearEdits(site, wanted, newId))
       }}
     >
       <label className="flex flex-col gap-0.5">
@@ -133,33 +135,3 @@ const inOrder = (types: DeviceType[], { likely }: GearRow): DeviceType[] => [
   ...likely.flatMap((id) => types.find((type) => type.id === id) ?? []),
   ...types.filter(({ id }) => !likely.includes(id)),
 ]
-
-/** Each device by its type's first words and a number; the types that the site lacks come along. */
-function editsFor(site: Site, rows: readonly GearRow[], types: readonly DeviceType[]): Edit[] {
-  const gear = site.networks.find(({ purpose }) => purpose === 'management')
-  const taken = new Set(site.devices.map(({ name }) => name.toLowerCase()))
-  const edits: Edit[] = []
-  for (const { typeId, count } of rows) {
-    const type = types.find(({ id }) => id === typeId)
-    if (!type) continue
-    if (
-      !site.deviceTypes.some(({ id }) => id === type.id) &&
-      !edits.some((one) => one.op === 'put' && one.record.id === type.id)
-    )
-      edits.push({ op: 'put', collection: 'deviceTypes', record: type })
-    for (let i = 0; i < count; i++) {
-      const fresh = newDevice(newId(), freeName(type, taken), type, gear?.vlanId)
-      const record = { ...fresh, management: { ...fresh.management, networkId: gear?.id ?? null } }
-      edits.push({ op: 'put', collection: 'devices', record })
-    }
-  }
-  return edits
-}
-
-function freeName({ name }: DeviceType, taken: Set<string>): string {
-  const base = name.split(',')[0] ?? name
-  let n = 1
-  while (taken.has(`${base} ${n}`.toLowerCase())) n++
-  taken.add(`${base} ${n}`.toLowerCase())
-  return `${base} ${n}`
-}

@@ -1,4 +1,5 @@
-import { fresnelRadiusM } from '../../radio/propagation'
+import { CLEAR_SHARE } from '../../radio/backhaul'
+import { channelMhz, fresnelRadiusM } from '../../radio/propagation'
 import { newAir, newProfile, NEW_ROUTER, portName } from '../../plan'
 import type { Device, LinkEnd, Network } from '../../plan'
 import { countOf, textOf } from './answers'
@@ -10,7 +11,7 @@ import { bridgeRadio } from './draft/bridgeRadio'
 import { change, freshId, now, put, refuse, say } from './draft/draft'
 import type { Draft } from './draft/draft'
 import { addAccessPoints, carriersOf } from './draft/fleet'
-import { addDevice, manageAt } from './draft/gear'
+import { addDevice, fixedAt, manageAt } from './draft/gear'
 import { newNetwork } from './draft/networks'
 import { placeWhereHeard } from './draft/heard'
 import { placed, putAt } from './draft/place'
@@ -20,7 +21,6 @@ import type { Job } from './job'
 import { choice, count, key, ssidFrom, text } from './questions'
 
 const HEIGHT_M = 6
-const CLEAR_SHARE = 0.6
 
 export const bridgePair: Job = {
   name: 'A bridge to another building, or a station that joins an SSID',
@@ -149,12 +149,12 @@ function pair(draft: Draft, answers: Answers, made: Base): void {
   trunk(draft, nearSocket, gear, tags)
   const aps = farSide(draft, made, far, tags)
   offerAt(draft, answers, made, aps)
-  const frequencyMhz = 5000 + 5 * (radio.channel ?? 0)
+  const frequencyMhz = channelMhz('5', radio.channel ?? 0)
   const clearM = CLEAR_SHARE * fresnelRadiusM(frequencyMhz, distanceM / 2, distanceM / 2)
   say(
     draft,
     'The path',
-    `${distanceM} m at ${frequencyMhz} MHz, both ends ${HEIGHT_M} m high on the chart: ${clearM.toFixed(1)} m round the line must be clear half-way, six tenths of the first Fresnel zone. Move both on Ground to where they are.`,
+    `${distanceM} m at ${frequencyMhz} MHz, both ends ${HEIGHT_M} m high on the chart: ${clearM.toFixed(1)} m round the line must be clear half-way, ${CLEAR_SHARE * 100} % of the first Fresnel zone. Move both on Ground to where they are.`,
   )
   draft.steps.push(
     'On the bench, side by side: same SSID, key and cipher at both ends. Case counts. Compare them.',
@@ -239,13 +239,7 @@ function station(draft: Draft, answers: Answers, made: Base): void {
   change(draft, fresh, {
     router: { ...NEW_ROUTER, role: 'station' },
     ports: fresh.ports.map((port) => ({ ...port, nativeVlan: inner.vlanId })),
-    management: {
-      networkId: inner.id,
-      addressing: 'fixed',
-      ip: inner.gateway,
-      prefixLength: Number(inner.subnet.split('/')[1]),
-      gateway: inner.gateway,
-    },
+    management: fixedAt(inner, inner.gateway),
     air: newAir(parent.id, {
       way: 'station',
       ssidId: joined?.id ?? null,

@@ -38,9 +38,10 @@ export function guidePage(id: JobId): GuidePage {
     take,
     questions: job.asks({ site: before, given: {}, random }).map(questionWords),
     example: { before, made: made.value },
-    mistakes: mistakes
-      .map((code) => ({ code, ...mistakeWords(code) }))
-      .map(({ code, mistake, todo }) => ({ code, mistake, todo })),
+    mistakes: mistakes.map((code) => {
+      const { mistake, todo } = mistakeWords(code)
+      return { code, mistake, todo }
+    }),
   }
 }
 

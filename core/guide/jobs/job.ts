@@ -1,4 +1,5 @@
 import { findings } from '../../judge/findings'
+import type { Finding } from '../../judge/findings'
 import { good } from '../../lib/outcome'
 import type { Outcome, Problem } from '../../lib/outcome'
 import type { Random } from '../../lib/random'
@@ -33,6 +34,8 @@ export interface Made {
   /** Each choice between methods, with what the one taken gives and what each other costs. */
   methods: { asks: string; taken: Choice; others: Choice[] }[]
   tests: string[]
+  /** What is still to mend afterwards. */
+  left: Finding[]
 }
 
 /** What a job makes of a site, or the sentences why it cannot; each at the question that it is about. */
@@ -47,7 +50,8 @@ export function makeJob(job: Job, ask: Ask): Outcome<Made> {
     keepGuestsOut(draft, ask.site)
     carryTags(draft)
   }
-  const stops = freshStops(ask.site, draft.site)
+  const left = draft.site === ask.site ? [] : findings(draft.site)
+  const stops = freshStops(ask.site, left)
   if (stops.length > 0) return { ok: false, problems: stops }
   return good({
     edits: editsBetween(ask.site, draft.site),
@@ -57,6 +61,7 @@ export function makeJob(job: Job, ask: Ask): Outcome<Made> {
     cautions: draft.cautions,
     methods: methodsOf(questions, answers.value),
     tests: [...provedBy(ask.site, draft.site), ...draft.tests],
+    left,
   })
 }
 
@@ -69,12 +74,14 @@ const methodsOf = (questions: readonly Question[], answers: Answers): Made['meth
       : []
   })
 
+const stopsOf = (found: readonly Finding[]) => found.filter(({ severity }) => severity === 'stop')
+
 /** Findings that would stop the work and were not there before: a job does not hand on what it knows to be wrong. */
-function freshStops(before: Site, after: Site): Problem[] {
-  if (before === after) return []
-  const stopsOf = (site: Site) => findings(site).filter(({ severity }) => severity === 'stop')
-  const known = new Set(stopsOf(before).map(({ id }) => id))
-  return stopsOf(after)
+function freshStops(before: Site, left: readonly Finding[]): Problem[] {
+  const stops = stopsOf(left)
+  // Most plans have none, and then nobody has to know those that were there.
+  const known = new Set(stops.length === 0 ? [] : stopsOf(findings(before)).map(({ id }) => id))
+  return stops
     .filter(({ id }) => !known.has(id))
     .map(({ code, says }) => ({
       path: [],

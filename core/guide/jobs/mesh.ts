@@ -14,9 +14,8 @@ import { giveChannels } from './draft/wireless'
 import type { Job } from './job'
 import { choice, count } from './questions'
 
-/** Five or six nodes in all, four children at a parent: common practice, no source. */
+/** Five or six nodes in all: common practice, no source. */
 const MOST_NODES = 5
-const MOST_CHILDREN = 4
 const HEIGHT_M = 1.5
 
 export const meshKit: Job = {
@@ -56,11 +55,12 @@ export const meshKit: Job = {
       countOf(answers, 'nodes'),
       Math.min(countOf(answers, 'cabled'), countOf(answers, 'nodes')),
     ]
-    if (nodes - cabled > MOST_CHILDREN) {
+    const { mostChildren } = draft.site.backhaul
+    if (nodes - cabled > mostChildren) {
       refuse(
         draft,
         'cabled',
-        `How many of them can have a cable? ${cabled} leave ${nodes - cabled} by radio, and a parent carries ${MOST_CHILDREN} at most. Accepted: ${nodes - MOST_CHILDREN} to ${nodes}.`,
+        `How many of them can have a cable? ${cabled} leave ${nodes - cabled} by radio, and a parent carries ${mostChildren} at most. Accepted: ${nodes - mostChildren} to ${nodes}.`,
       )
       return
     }

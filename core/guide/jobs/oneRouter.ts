@@ -1,11 +1,20 @@
-import { isOnAir } from '../../plan'
+import { isOnAir, NEW_ROUTER } from '../../plan'
+import type { Device } from '../../plan'
 import { textOf } from './answers'
 import { base, baseQuestions, offerAt } from './draft/base'
-import { now, put, say } from './draft/draft'
-import { CEILING_AP, addAccessPoints } from './draft/fleet'
+import { change, now, put, say } from './draft/draft'
+import type { Draft } from './draft/draft'
+import { addAccessPoints } from './draft/fleet'
 import { giveChannels } from './draft/wireless'
 import type { Job } from './job'
 import { address } from './questions'
+
+/** The doors of the router as they should stand, whatever they were. */
+function shutDoors(draft: Draft, gateway: Device): Device {
+  const { router } = now(draft, gateway)
+  const { firewall, upnp, wps, remoteAdmin } = NEW_ROUTER
+  return change(draft, gateway, { router: router && { ...router, firewall, upnp, wps, remoteAdmin } })
+}
 
 /** The basic set-up, in the order that leaves no door open meanwhile. Common practice, no source. */
 export const oneRouter: Job = {
@@ -28,12 +37,11 @@ export const oneRouter: Job = {
     if (server !== '')
       for (const network of [people, guests])
         if (network) put(draft, 'networks', { ...network, nameServers: [server] })
-    const router = now(draft, gateway)
+    const router = shutDoors(draft, gateway)
     const aps = isOnAir(router)
       ? [giveChannels(draft, router)]
       : addAccessPoints(draft, {
           count: 1,
-          typeId: CEILING_AP,
           gear,
           clients: people,
           lengthM: 15,

@@ -1,3 +1,4 @@
+import { SPEECH_ONE_WAY_MS } from '../../judge/findings/rmt1'
 import { plural } from '../../lib/plural'
 import { controllers, deviceOf, networkOf, TUNNEL_PORTS } from '../../plan'
 import type { Device } from '../../plan'
@@ -13,9 +14,6 @@ import { giveChannels } from './draft/wireless'
 import type { Job } from './job'
 import { address, choice, count, text, yesNo } from './questions'
 import type { Ask, Question } from './questions'
-
-/** Speech wants 150 ms one way, so 300 there and back (ITU-T G.114). */
-const SLOW_MS = 300
 
 export const remoteWorker: Job = {
   name: 'An access point at a remote worker’s home',
@@ -60,7 +58,7 @@ export const remoteWorker: Job = {
     if (isYes(answers, 'jack')) addJack(draft, made, ap)
     allow(draft, controller, ap)
     holdLicences(draft, controller)
-    if (countOf(answers, 'latencyMs') > SLOW_MS)
+    if (countOf(answers, 'latencyMs') > 2 * SPEECH_ONE_WAY_MS)
       draft.cautions.push(
         `${countOf(answers, 'latencyMs')} ms there and back is too slow for speech (ITU-T G.114): no phone there.`,
       )

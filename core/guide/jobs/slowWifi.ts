@@ -1,3 +1,5 @@
+import { radioTcpGoodputMbps, wiredTcpGoodputMbps } from '../../radio/airtime'
+import { signalPercent } from '../../radio/propagation'
 import { isOnAir, ssidsOn } from '../../plan'
 import type { Site } from '../../plan'
 import { countOf, textOf } from './answers'
@@ -5,15 +7,13 @@ import type { Answers } from './answers'
 import type { Job } from './job'
 import { choice, count } from './questions'
 
-/** What TCP gets out of a 1 G port: 1460 of 1538 octets of every frame. Source: IEEE 802.3 frame, gap and preamble; RFC 9293. */
-const TCP_SHARE = 1460 / 1538
-/** A radio link gives TCP about half to two thirds of its rate. Common practice, no source. */
-const RADIO_SHARE = [0.5, 0.65] as const
+/** In use, with others on the air, TCP gets about half of a link's rate. Common practice, no source. */
+const SHARED = 0.5
+/** So close to what a 1 G path can give counts as healthy. Common practice, no source. */
+const HEALTHY = 0.95
+const GIGABIT_MBPS = 1000
 const WEAK_DBM = -67
 const FLOOR_DBM = -75
-
-/** Percent as the trade reads it: 2 × (dBm + 100). Common practice, no source. */
-const percentOf = (dbm: number): number => Math.min(100, Math.max(0, 2 * (dbm + 100)))
 
 export const slowWifi: Job = {
   name: '“The Wi-Fi is slow”',
@@ -41,13 +41,14 @@ export const slowWifi: Job = {
     count('gotMbps', 'And what does it get, measured inside?', 90, [0, 50_000], { unit: 'Mbit/s' }),
   ],
   make: (draft, answers) => {
-    const [low, high] = RADIO_SHARE.map((share) => Math.round(countOf(answers, 'linkMbps') * share))
+    const linkMbps = countOf(answers, 'linkMbps')
+    const [low, high] = [linkMbps * SHARED, radioTcpGoodputMbps(linkMbps)].map(Math.round)
     const fair = Math.min(low ?? 0, countOf(answers, 'wiredMbps'))
     const got = countOf(answers, 'gotMbps')
     draft.reasons.push(
       {
         about: 'What is fair',
-        says: `A link of ${countOf(answers, 'linkMbps')} Mbit/s gives ${low} to ${high} to TCP, and never more than the cable's ${countOf(answers, 'wiredMbps')}. You get ${got}: ${got >= fair ? 'the radio does what it can' : `${Math.round((100 * got) / Math.max(1, fair))} % of the least that is fair`}.`,
+        says: `A link of ${linkMbps} Mbit/s gives TCP ${low} with others on the air, ${high} alone, and never more than the cable's ${countOf(answers, 'wiredMbps')}. You get ${got}: ${got >= fair ? 'the radio does what it can' : `${Math.round((100 * got) / Math.max(1, fair))} % of the least that is fair`}.`,
       },
       { about: 'Baseline', says: baselineWords(countOf(answers, 'wiredMbps')) },
       { about: 'Level', says: levelWords(countOf(answers, 'levelDbm')) },
@@ -59,14 +60,14 @@ export const slowWifi: Job = {
 }
 
 const baselineWords = (wiredMbps: number): string =>
-  wiredMbps >= 900 * TCP_SHARE && wiredMbps <= 1000
-    ? 'That is a healthy 1 G path: 949 Mbit/s is all that TCP gets out of it.'
+  wiredMbps >= HEALTHY * wiredTcpGoodputMbps(GIGABIT_MBPS) && wiredMbps <= GIGABIT_MBPS
+    ? `That is a healthy 1 G path: ${wiredTcpGoodputMbps(GIGABIT_MBPS).toFixed(0)} Mbit/s is all that TCP gets out of it.`
     : wiredMbps < 100
       ? 'That is below 100 Mbit/s: a cable with two pairs, a fixed 10/100 port, or a bad plug. Mend it first: no radio is faster than its cable.'
       : 'Compare with the slowest port on the way: everything behind it is capped there.'
 
 const levelWords = (dbm: number): string => {
-  const words = `${dbm} dBm is about ${percentOf(dbm)} %.`
+  const words = `${dbm} dBm is about ${signalPercent(dbm)} %.`
   if (dbm >= WEAK_DBM) return `${words} Strong enough: the cause is elsewhere.`
   return dbm >= FLOOR_DBM
     ? `${words} Below ${WEAK_DBM} dBm rates fall: fine for mail, not for much at once.`

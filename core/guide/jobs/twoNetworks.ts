@@ -5,7 +5,7 @@ import { keepAllApart, mustReachOutside } from './draft/apart'
 import { now, refuse, say } from './draft/draft'
 import type { Draft } from './draft/draft'
 import { feed, feedQuestion, gatewayOf, manageGateway } from './draft/feed'
-import { CEILING_AP, addAccessPoints, carriersOf } from './draft/fleet'
+import { addAccessPoints, carriersOf } from './draft/fleet'
 import { networkFor, newNetwork } from './draft/networks'
 import { setPort } from './draft/plug'
 import { giveChannels, offer } from './draft/wireless'
@@ -122,7 +122,6 @@ function onAir(draft: Draft, gateway: Device, gear: Network, people: Network): D
   if (known.length > 0) return known.map((device) => giveChannels(draft, device))
   return addAccessPoints(draft, {
     count: 1,
-    typeId: CEILING_AP,
     gear,
     clients: people,
     lengthM: 15,

@@ -1,5 +1,6 @@
 import { after, askOf, bakery, made } from '~/tests/kit/jobs'
 import { seededRandom } from '../../lib/random'
+import { findings } from '../../judge/findings'
 import { subnetOrNull } from '../../network/addressing'
 import { isOnAir, newKey, spelled, NEW_KEY_BITS } from '../../plan'
 import { JOBS, makeJob, topologyOf } from './index'
@@ -182,10 +183,11 @@ test('a slow Wi-Fi: fair is what the link carries, not what the box says', () =>
   const { edits, reasons } = made('slow-wifi', { linkMbps: 300, gotMbps: 90, levelDbm: -76, wiredMbps: 941 })
   expect(edits).toEqual([])
   const says = Object.fromEntries(reasons.map((one) => [one.about, one.says]))
-  expect(says['What is fair']).toContain('gives 150 to 195 to TCP')
+  expect(says['What is fair']).toContain('gives TCP 150 with others on the air')
   expect(says['What is fair']).toContain('60 % of the least that is fair')
   expect(says.Level).toContain('about 48 %')
-  expect(says.Baseline).toContain('healthy 1 G path')
+  // 1448 of 1538 octets (IEEE 802.3, RFC 7323).
+  expect(says.Baseline).toContain('healthy 1 G path: 941 Mbit/s')
 })
 
 test('a key that can be read over a phone: no look-alikes, 68 bits, never the same twice', () => {
@@ -236,4 +238,19 @@ test('access points more are listed at the login server, each at an address of i
 
 test('a login that each access point asks for does not go out through a tunnel', () => {
   expect(refused('remote-worker', {}, after('company-login'))).toContain('All SSIDs of Staff ask for a login')
+})
+
+test('doors that stood open at the router are shut, on a site that runs too', () => {
+  const before = after('one-router')
+  const gateway = before.devices.find(({ id }) => id === 'gateway')!
+  const open = { ...gateway.router!, upnp: true, wps: true, remoteAdmin: true, firewall: false }
+  const devices = before.devices.map((one) => (one === gateway ? { ...one, router: open } : one))
+  const site = after('one-router', {}, { ...before, devices })
+  expect(site.devices.find(({ id }) => id === 'gateway')?.router).toEqual(gateway.router)
+})
+
+test('what is left to mend is what the plan’s findings say', () => {
+  const { after: site, left } = made('access-points')
+  expect(left).toEqual(findings(site))
+  expect(left.map(({ code }) => code)).toEqual(['CAB-2'])
 })

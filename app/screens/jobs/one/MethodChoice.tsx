@@ -1,4 +1,4 @@
-import { use, useId } from 'react'
+import { use } from 'react'
 import type { Question } from '~/core/guide/jobs'
 import { pathText } from '~/core/lib/outcome'
 import { FormProblems } from '../../../components/Field'
@@ -12,14 +12,11 @@ interface Props {
 
 /** A choice between methods, with what the chosen one gives and costs right below it. */
 export function MethodChoice({ question: { id, asks, choices }, value, onSay }: Props) {
-  const labelId = useId()
   const mine = use(FormProblems).filter(({ path }) => pathText(path) === id)
   const chosen = choices.find((choice) => choice.value === value)
   return (
     <div>
-      <p id={labelId} className="text-[0.9rem] font-medium">
-        {asks}
-      </p>
+      <p className="text-[0.9rem] font-medium">{asks}</p>
       <RadioGroup label={asks} value={value} choices={choices} onChange={onSay} isList />
       {chosen?.gives && (
         <dl className="caption mt-0.5 border-l-2 border-line pl-2">

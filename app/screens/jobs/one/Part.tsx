@@ -1,4 +1,6 @@
 import type { ReactNode } from 'react'
+import type { Choice } from '~/core/guide/jobs'
+import type { Reason } from '~/core/guide/proposals'
 
 /** A part of what a job would make, under its heading. */
 export const Part = ({
@@ -26,3 +28,26 @@ export const List = ({ items, isOrdered }: { items: readonly string[]; isOrdered
     </Tag>
   )
 }
+
+/** What is worked out, and why. */
+export const Reasons = ({ reasons }: { reasons: readonly Reason[] }) => (
+  <dl className="grid grid-cols-[minmax(8rem,auto)_1fr] gap-x-4 gap-y-1">
+    {reasons.map(({ about, says }, i) => (
+      <div key={i} className="contents">
+        <dt className="font-medium">{about}</dt>
+        <dd>{says}</dd>
+      </div>
+    ))}
+  </dl>
+)
+
+/** Methods with what each gives and costs. */
+export const Methods = ({ choices }: { choices: readonly Choice[] }) => (
+  <ul className="space-y-1">
+    {choices.map(({ label, gives, costs }) => (
+      <li key={label}>
+        <span className="font-medium">{label}.</span> {gives} <span className="text-soft">{costs}</span>
+      </li>
+    ))}
+  </ul>
+)

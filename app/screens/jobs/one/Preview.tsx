@@ -7,7 +7,7 @@ import { LookedAt } from '../../../hooks/useSite'
 import type { ShownMade } from '../../../server/plan/job.server'
 import { PortMap } from '../../handover/PortMap'
 import { SubnetBarLegend, SubnetBarView } from '../../networks/SubnetBarView'
-import { List, Part } from './Part'
+import { List, Methods, Part, Reasons } from './Part'
 import { TopologyView } from './TopologyView'
 
 /** What a job would make, before it is made: nothing of it is in the plan yet. */
@@ -30,27 +30,11 @@ export function Preview({ before, made, isStale }: { before: Site; made: ShownMa
         </>
       )}
       <Part title={isPlan ? 'What and why' : 'What the figures say'}>
-        <dl className="grid grid-cols-[minmax(8rem,auto)_1fr] gap-x-4 gap-y-1">
-          {made.reasons.map(({ about, says }, i) => (
-            <div key={i} className="contents">
-              <dt className="font-medium">{about}</dt>
-              <dd>{says}</dd>
-            </div>
-          ))}
-        </dl>
+        <Reasons reasons={made.reasons} />
       </Part>
       {made.methods.length > 0 && (
         <Part title="The other way, and what it costs">
-          <ul className="space-y-1">
-            {made.methods.flatMap(({ asks, others }) =>
-              others.map(({ value, label, gives, costs }) => (
-                <li key={`${asks} ${value}`}>
-                  <span className="font-medium">{label}.</span> {gives}{' '}
-                  <span className="text-soft">{costs}</span>
-                </li>
-              )),
-            )}
-          </ul>
+          <Methods choices={made.methods.flatMap(({ others }) => others)} />
         </Part>
       )}
       <Part title={isPlan ? 'The order of the work' : 'What to measure, in this order'}>

@@ -51,9 +51,6 @@ const firstAllow = ({ site }: Draft): number => {
 export const mustReachOutside = (draft: Draft, network: Network): void =>
   require(draft, network.id, 'internet', 'must')
 
-export const mustReach = (draft: Draft, from: Network, to: Network): void =>
-  require(draft, from.id, { networkId: to.id }, 'must')
-
 function require(
   draft: Draft,
   fromNetworkId: Id,

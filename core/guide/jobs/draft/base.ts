@@ -145,7 +145,7 @@ function join(draft: Draft, network: Network, on: readonly Device[]): Ssid | nul
     say(
       draft,
       `SSID ${first.name}`,
-      `Offered at ${on.map(({ name }) => name).join(', ')} too, with the same key.`,
+      `Offered at ${on.map(({ name }) => name).join(', ')} too, protected as it is.`,
     )
   return first ?? all[0] ?? null
 }

@@ -1,5 +1,5 @@
 import type { Problem } from '../../../lib/outcome'
-import { applyEdits, diffSites } from '../../../plan'
+import { applyEdits, diffSites, numberedName } from '../../../plan'
 import type { Collection, Device, Edit, Id, RecordOf, Site } from '../../../plan'
 import type { Reason } from '../../proposals'
 
@@ -50,17 +50,20 @@ export function freshId(draft: Draft, collection: Collection, base: string): Id 
 }
 
 /** A name that no device has yet. */
-export function freshName(draft: Draft, base: string): string {
-  const taken = new Set(draft.site.devices.map(({ name }) => name.toLowerCase()))
-  return firstFree(base, (one) => !taken.has(one.toLowerCase()), ' ')
-}
+export const freshName = (draft: Draft, base: string): string =>
+  unused(
+    base,
+    draft.site.devices.map(({ name }) => name),
+  )
 
 /** AP 1, AP 2 and so on, after those that are there. */
-export function numbered(draft: Draft, base: string): string {
-  const taken = new Set(draft.site.devices.map(({ name }) => name.toLowerCase()))
-  let n = 1
-  while (taken.has(`${base} ${n}`.toLowerCase())) n++
-  return `${base} ${n}`
+export const numbered = (draft: Draft, base: string): string =>
+  numberedName(base, new Set(draft.site.devices.map(({ name }) => name.toLowerCase())))
+
+/** The name, or the name and the next number, where one of these is called so in any case. */
+export function unused(base: string, names: readonly string[]): string {
+  const taken = new Set(names.map((name) => name.toLowerCase()))
+  return firstFree(base, (one) => !taken.has(one.toLowerCase()), ' ')
 }
 
 function firstFree(base: string, isFree: (one: string) => boolean, joint: string): string {

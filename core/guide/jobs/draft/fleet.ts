@@ -32,7 +32,7 @@ export function carriersOf({ site }: Draft): Device[] {
   )
 }
 
-export const CEILING_AP = 't-ap2'
+const CEILING_AP = 't-ap2'
 
 /** Access points, each on a cable of its own to a port that feeds it, managed in the network of the gear. */
 export function addAccessPoints(draft: Draft, wanted: WantedAps): Device[] {

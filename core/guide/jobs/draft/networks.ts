@@ -8,8 +8,9 @@ import {
 } from '../../../network/addressing'
 import type { Subnet } from '../../../network/addressing'
 import { neededHosts, prefixFor } from '../../proposals'
+import { RECORD_DEFAULTS } from '../../../plan'
 import type { Device, Network, Purpose, Site } from '../../../plan'
-import { freshId, put, refuse, say } from './draft'
+import { freshId, put, refuse, say, unused } from './draft'
 import type { Draft } from './draft'
 
 /** Where a job takes its subnets from: private (RFC 1918), and seldom a household router's own. */
@@ -59,8 +60,12 @@ export function newNetwork(draft: Draft, { purpose, name, clients, router, asked
     ? Array.from({ length: ROOM.fixedRoom + 9 }, (_, i) => ipText(subnet.firstUsable + i))
     : []
   const network = put(draft, 'networks', {
+    ...(RECORD_DEFAULTS.networks as Network),
     id: freshId(draft, 'networks', idFrom(name)),
-    name: freshNetworkName(draft.site, name),
+    name: unused(
+      name,
+      draft.site.networks.map((one) => one.name),
+    ),
     purpose,
     vlanId: nextVlan(draft.site),
     subnet: subnet?.cidr ?? '',
@@ -70,16 +75,12 @@ export function newNetwork(draft: Draft, { purpose, name, clients, router, asked
     expectedClients: clients,
     routedBy: router.id,
     servedBy: router.id,
-    translated: true,
-    relayed: false,
-    announcedControllerId: null,
-    announcedBy: '138',
   })
   const { pool } = network
   say(
     draft,
     network.name,
-    `VLAN ${network.vlanId}, ${network.subnet}: ${clients} clients, half as many again, and room for fixed addresses. Gateway ${gateway ?? 'none'}, pool ${pool ? `${pool.start} to ${pool.end}` : 'none'}.`,
+    `VLAN ${network.vlanId}, ${network.subnet}: ${clients} clients, ${ROOM.growthPercent} % more, and ${ROOM.fixedRoom} fixed addresses. Gateway ${gateway ?? 'none'}, pool ${pool ? `${pool.start} to ${pool.end}` : 'none'}.`,
   )
   return network
 }
@@ -91,14 +92,6 @@ const idFrom = (name: string): string =>
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-|-$/g, '')
     .slice(0, 24)}`
-
-function freshNetworkName(site: Site, name: string): string {
-  const taken = new Set(site.networks.map((network) => network.name.toLowerCase()))
-  let n = 2
-  let free = name
-  while (taken.has(free.toLowerCase())) free = `${name} ${n++}`
-  return free
-}
 
 /** Round numbers while there are any; then the first that nobody has. VLAN 1 is left alone. */
 function nextVlan(site: Site): number {
