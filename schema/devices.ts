@@ -90,7 +90,8 @@ export const device = Joi.object({
   firmware: version(),
   defaultLogin: flag(true),
   powerSource: choice('poe', 'injector', 'supply').default('supply'),
-  powerPartListed: flag(true),
+  /** Of files before the parts list was worked out from the plan. */
+  powerPartListed: Joi.boolean().strip(),
   air: air.allow(null).default(null),
   position: position.allow(null).default(null),
   ...bareParts,

@@ -11,6 +11,7 @@ import { choice, id, name, someCountry, someText } from './fields'
 import { ground } from './ground'
 import { check } from './problems'
 import { port } from './ports'
+import { partsRules } from './parts'
 import { RECORDS } from './records'
 import { typeProblems } from './typeProblems'
 
@@ -23,6 +24,7 @@ const header = Joi.object({
   notes: someText(4000),
   ground,
   backhaul,
+  partsRules,
 }).min(1)
 
 const SHAPES: Record<Edit['op'], Joi.ObjectSchema> = {

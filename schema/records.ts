@@ -3,6 +3,7 @@ import { statedMbps } from './backhaul'
 import { DEVICE_KINDS, GENERATIONS, WIDTHS_MHZ } from '~/core/plan'
 import type { Collection } from '~/core/plan'
 import { device } from './devices'
+import { listedPart } from './parts'
 import { portNumber, speed } from './ports'
 import { authority, eapMethod, secret, udpPort } from './radius'
 import { choice, cidr, count, flag, id, ip, mac, name, optionalIp, ref, version, vlanId } from './fields'
@@ -183,4 +184,5 @@ export const RECORDS: Record<Collection, Joi.ObjectSchema> = {
   underlays: onGround.underlay,
   antennas: onGround.antenna,
   neighbours: onGround.neighbour,
+  parts: listedPart,
 }

@@ -5,6 +5,7 @@ import {
   COLLECTIONS,
   DEFAULT_BACKHAUL,
   DEFAULT_GROUND,
+  DEFAULT_PARTS_RULES,
   HEADER_FIELDS,
   NO_FEED,
   integrityProblems,
@@ -18,6 +19,7 @@ import { feed } from './feed'
 import { country, name, text } from './fields'
 import { check } from './problems'
 import { ground } from './ground'
+import { partsRules } from './parts'
 import { RECORDS } from './records'
 
 export const SITE_FILE_FORMAT = 'yard-beacon-site'
@@ -32,6 +34,7 @@ export const headerFields = {
   notes: text(4000),
   ground: ground.default(DEFAULT_GROUND),
   backhaul: backhaul.default(DEFAULT_BACKHAUL),
+  partsRules: partsRules.default(DEFAULT_PARTS_RULES),
 }
 
 /** The structure of a site file. What must hold between records is checked after it (core/plan/integrity). */

@@ -2,6 +2,7 @@ import { bareDevice } from './defaults'
 import { DEFAULT_BACKHAUL, newAir } from './backhaul'
 import type { AirUplink } from './backhaul'
 import { DEFAULT_GROUND } from './ground'
+import { DEFAULT_PARTS_RULES } from './listedParts'
 import { movedDevice, movedHeader, movedPlan } from './moves'
 import { NEW_ADOPTION, NEW_CONTROLLER } from './fleet'
 import { NEW_RADIUS_TARGET } from './networks'
@@ -83,5 +84,6 @@ export function completeHeader(stored: object): Header {
     feed: { ...NO_FEED, ...header.feed },
     ground: { ...DEFAULT_GROUND, ...header.ground },
     backhaul: { ...DEFAULT_BACKHAUL, ...header.backhaul },
+    partsRules: { ...DEFAULT_PARTS_RULES, ...header.partsRules },
   }
 }

@@ -50,7 +50,6 @@ export const bareDevice = (id: Id, name: string, kind: DeviceKind): Device => ({
   firmware: null,
   defaultLogin: true,
   powerSource: 'supply',
-  powerPartListed: true,
   air: null,
   position: null,
   ...partsOf(kind),

@@ -192,8 +192,6 @@ export interface Device extends DeviceParts {
   firmware: string | null
   defaultLogin: boolean
   powerSource: 'poe' | 'injector' | 'supply'
-  /** Whether the injector or supply it needs is on the parts list. */
-  powerPartListed: boolean
   strayServer: StrayServer | null
   air: AirUplink | null
   position: Position | null

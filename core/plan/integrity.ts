@@ -126,6 +126,7 @@ const NOUN: Record<Collection, string> = {
   underlays: 'underlay',
   antennas: 'antenna',
   neighbours: 'neighbour',
+  parts: 'part',
 }
 
 function danglingReferences(site: Site): Problem[] {

@@ -91,6 +91,7 @@ function full(): Site {
         opacity: 1,
       },
     ],
+    parts: [{ id: 'part-1', key: 'labels', name: 'Labels', unit: 'piece', count: 3, have: 0, rate: null }],
     neighbours: [
       ...site.neighbours,
       {

@@ -55,6 +55,8 @@ export function movedDevice(old: unknown): unknown {
     for (const field of stated) Reflect.deleteProperty(device, field)
   }
   if (!has.includes('mesh') && isObject(device.mesh)) device.mesh = null
+  // The parts list is worked out from the plan: what somebody ticked says nothing any more.
+  Reflect.deleteProperty(device, 'powerPartListed')
   return device
 }
 

@@ -62,4 +62,5 @@ export const RECORD_DEFAULTS: Defaults = {
   underlays: { at: [0, 0], metresPerPx: 0.05, rotationDeg: 0, opacity: 0.5 },
   antennas: { gainDbi: 3, horizontalBeamDeg: 360, verticalBeamDeg: 60, table: null },
   neighbours: { name: '', bssid: null, widthMhz: 20, heardAt: null },
+  parts: { key: '', unit: 'piece', count: 0, have: 0, rate: null },
 }

@@ -17,6 +17,8 @@ import type {
 import type { Link } from './cables'
 import type { Device, DeviceType } from './devices'
 import type { Forward } from './fleet'
+import { DEFAULT_PARTS_RULES } from './listedParts'
+import type { ListedPart, PartsRules } from './listedParts'
 import type { Id } from './words'
 import type { Group, Network, SecurityProfile, Ssid } from './networks'
 import type { Area, Requirement } from './requirements'
@@ -29,6 +31,7 @@ export * from './cables'
 export * from './carton'
 export * from './devices'
 export * from './fleet'
+export * from './listedParts'
 export type { Area, AreaNeed, Requirement } from './requirements'
 
 /** Policy between networks, first match decides. `null` stands for any. */
@@ -90,6 +93,8 @@ export interface Site {
   underlays: Underlay[]
   antennas: Antenna[]
   neighbours: Neighbour[]
+  parts: ListedPart[]
+  partsRules: PartsRules
 }
 
 export const COLLECTIONS = [
@@ -114,13 +119,23 @@ export const COLLECTIONS = [
   'underlays',
   'antennas',
   'neighbours',
+  'parts',
 ] as const
 export type Collection = (typeof COLLECTIONS)[number]
 export type RecordOf<C extends Collection> = Site[C][number]
 export type AnyRecord = RecordOf<Collection>
 
 /** The site's own words, which are not a list. */
-export const HEADER_FIELDS = ['name', 'place', 'country', 'feed', 'notes', 'ground', 'backhaul'] as const
+export const HEADER_FIELDS = [
+  'name',
+  'place',
+  'country',
+  'feed',
+  'notes',
+  'ground',
+  'backhaul',
+  'partsRules',
+] as const
 export type Header = Pick<Site, (typeof HEADER_FIELDS)[number]>
 
 export function emptySite(name: string): Site {
@@ -153,5 +168,7 @@ export function emptySite(name: string): Site {
     underlays: [],
     antennas: [],
     neighbours: [],
+    parts: [],
+    partsRules: DEFAULT_PARTS_RULES,
   }
 }

@@ -5,7 +5,7 @@ import { Fields } from '../../forms/Fields'
 import type { FieldSpec } from '../../forms/fieldSpec'
 import { useEditForm } from '../../forms/useEditForm'
 
-type Words = Omit<Header, 'ground' | 'backhaul'>
+type Words = Omit<Header, 'ground' | 'backhaul' | 'partsRules'>
 
 const wordsOf = ({ name, place, country, feed, notes }: Words): Words => ({
   name,

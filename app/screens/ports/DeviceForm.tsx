@@ -95,13 +95,6 @@ export function DeviceForm({ device, onDone }: Props) {
         />
       </div>
       <div className="flex flex-wrap gap-x-6">
-        {draft.powerSource !== 'poe' && (
-          <CheckInput
-            label={`The ${draft.powerSource} is on the parts list`}
-            checked={draft.powerPartListed}
-            onChange={(powerPartListed) => set({ powerPartListed })}
-          />
-        )}
         <CheckInput
           label="Own admin name and password set"
           checked={!draft.defaultLogin}

@@ -183,7 +183,7 @@ export const CATALOGUE = {
   'POW-2': {
     mistake: 'Not enough power, or a power part missing',
     why: 'The device stays dark or restarts under load, or you drive back for an injector.',
-    todo: 'Use a port that can serve the class, keep the switch within its budget, and list every injector and supply.',
+    todo: 'Use a port that can serve the class, keep the switch within its budget, and put every injector and supply on the parts list.',
     severity: 'stop',
     stage: 'ports',
   },
@@ -293,6 +293,13 @@ export const CATALOGUE = {
     todo: 'Take out what stands in the way, or agree on another requirement.',
     severity: 'stop',
     stage: 'brief',
+  },
+  'PAR-1': {
+    mistake: 'A part that the plan needs is not on the parts list',
+    why: 'A second trip for a bracket.',
+    todo: 'Put it on the list that was taken, order it, and pack it.',
+    severity: 'fix',
+    stage: 'staging',
   },
 } as const satisfies Record<string, Entry>
 

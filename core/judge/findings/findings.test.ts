@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { applyEdits } from '../../plan'
 import type { Site } from '../../plan'
 import { integrityProblems } from '../../plan/integrity'
+import { withList } from '~/tests/kit/listed'
 import {
   boatyard,
   spoiltBoatyard,
@@ -60,8 +61,7 @@ const SPOILERS: Record<string, (site: Site) => Site> = {
     withDevice(site, 'controller', {
       strayServer: { start: '172.27.12.30', end: '172.27.12.60', gateway: null, nameServers: [] },
     }),
-  'forgotten injector': (site) =>
-    withDevice(site, 'ap-shop', { powerSource: 'injector', powerPartListed: false }),
+  'forgotten injector': (site) => withDevice(withList(site), 'ap-shop', { powerSource: 'injector' }),
 }
 const someSpoilers = fc.subarray(Object.keys(SPOILERS), { minLength: 1 })
 const spoil = (names: string[]): Site => names.reduce((site, name) => SPOILERS[name]!(site), yard())

@@ -38,6 +38,7 @@ import { rad2 } from './rad2'
 import { rad3 } from './rad3'
 import { rad4 } from './rad4'
 import { ssi5 } from './ssi5'
+import { par1 } from './par1'
 import { pow1 } from './pow1'
 import { pow2 } from './pow2'
 import { sec1 } from './sec1'
@@ -115,6 +116,7 @@ export const RULES: readonly Rule[] = [
   rad3,
   rad4,
   wsh1,
+  par1,
 ]
 
 const WEIGHT: Record<Severity, number> = { stop: 0, fix: 1, note: 2 }

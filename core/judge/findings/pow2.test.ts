@@ -1,4 +1,5 @@
 import type { DeviceType, Site } from '~/core/plan'
+import { withList } from '~/tests/kit/listed'
 import { expectMended, seen, withDevice, yard } from '~/tests/kit/yard'
 import { pow2 } from './pow2'
 
@@ -28,7 +29,9 @@ test('fed by a port that gives nothing', () => {
 })
 
 test('an injector that nobody packs goes on the list', () => {
-  expectMended(pow2, withDevice(yard(), 'ap-shop', { powerSource: 'injector', powerPartListed: false }))
+  const withInjector = withDevice(yard(), 'ap-shop', { powerSource: 'injector' })
+  expect(seen(pow2, withInjector)).toEqual([])
+  expectMended(pow2, withDevice(withList(yard()), 'ap-shop', { powerSource: 'injector' }))
 })
 
 test('a device that is not cabled yet is not short of power', () => {

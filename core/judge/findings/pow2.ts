@@ -1,20 +1,21 @@
 import { canServeClass, poeBudget, poeClassFigures, poeLoads, pseLimitW } from '../../network/power'
 import { linkAt, neighbourAt, portName, portSpecOf, typeOf } from '../../plan'
 import type { Device, Site } from '../../plan'
-import { putDevice } from './mends'
+import { lackingParts } from './listed'
 import type { Rule, Sighting } from './types'
 import { atDevice, atPort } from './where'
 
 /** Power that does not suffice: port standard against class, switch budget, or a part that nobody packs. */
 export const pow2: Rule = {
   code: 'POW-2',
-  check: ({ site }) =>
-    site.devices.flatMap((device) => [
+  check: ({ site }) => [
+    ...site.devices.flatMap((device) => [
       ...tooSmallPorts(site, device),
       ...budget(site, device),
       ...noSource(site, device),
-      ...missingPart(device),
     ]),
+    ...lackingParts(site, ({ group }) => group === 'power'),
+  ],
 }
 
 function tooSmallPorts(site: Site, feeder: Device): Sighting[] {
@@ -60,19 +61,4 @@ function noSource(site: Site, device: Device): Sighting[] {
           where: [atDevice(device)],
         },
       ]
-}
-
-function missingPart(device: Device): Sighting[] {
-  if (device.powerSource === 'poe' || device.powerPartListed) return []
-  return [
-    {
-      says: `The ${device.powerSource} for ${device.name} is not on the parts list.`,
-      where: [atDevice(device)],
-      severity: 'fix',
-      mend: putDevice(`Put the ${device.powerSource} on the parts list`, {
-        ...device,
-        powerPartListed: true,
-      }),
-    },
-  ]
 }

@@ -26,7 +26,6 @@ export function factoryConfiguration(site: Site, device: Device): Configuration 
       mac: device.mac,
       position: device.position,
       powerSource: device.powerSource,
-      powerPartListed: device.powerPartListed,
       ports: device.ports.map(({ number }) => ({ ...newPort(number, FACTORY_VLAN), poe: factory.poeOn })),
       radios: device.radios.map((radio) => ({ ...radio, enabled: factory.ssid !== '', channel: null })),
       firmware: factory.firmware ?? typeOf(site, device)?.currentFirmware ?? device.firmware,

@@ -2,14 +2,11 @@ import { managementInterface, managementVlan } from '../../../network/layer2'
 import type { Attachment, Place } from '../../../network/layer2'
 import { hearEachOther, hostOfDevice, possibleAddresses, toDevice } from '../../../network/layer3'
 import { talkTo } from '../../../network/discovery'
-import { deviceOf, freeSockets, kindOf, linkAt, networkOf, portName } from '../../../plan'
+import { deviceOf, freeSockets, isUpThere, kindOf, linkAt, networkOf, portName } from '../../../plan'
 import type { Device, Id, Port, Site } from '../../../plan'
 import type { LaptopPlace } from '../types'
 import { nameIn } from './look'
 import type { Look } from './look'
-
-/** Higher than this a ladder is needed. Common practice, no source. */
-const REACH_M = 2.2
 
 /** Whether a device's page opens from where the laptop is, and with which address of its own; or why not. */
 export type PageWay = { ok: true; address: 'own' | 'dhcp' } | { ok: false; why: string }
@@ -101,7 +98,7 @@ function isInManagement(site: Site, deviceId: Id, number: number): boolean {
   return own != null && device?.ports.find((port) => port.number === number)?.nativeVlan === own
 }
 
-const effortOf = ({ position }: Device): number => (position && position.heightM > REACH_M ? 2 : 1)
+const effortOf = (device: Device): number => (isUpThere(device) ? 2 : 1)
 
 export const placeWords = (site: Site, { deviceId, port }: LaptopPlace): string =>
   port === null

@@ -21,7 +21,7 @@ const all = (present: Site, target: Site) => {
 /** What of a plan is in the gear; a network is as its router and its server know it. */
 const inGear = ({ devices, links, networks, rules, forwards }: Site) => ({
   // Whether a part is on the list is on paper.
-  devices: devices.map((device) => ({ ...device, powerPartListed: true })),
+  devices: devices,
   links: [...links].sort((a, b) => a.id.localeCompare(b.id)),
   networks: [...networks].sort((a, b) => a.id.localeCompare(b.id)),
   rules,
