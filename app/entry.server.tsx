@@ -7,7 +7,9 @@ import { ServerRouter } from 'react-router'
 import type { EntryContext } from 'react-router'
 import { NonceContext } from './nonce'
 
-const GIVE_UP_MS = 10_000
+/** A page may wait for the record of a large site. */
+const GIVE_UP_MS = 65_000
+export const streamTimeout = 60_000
 
 /** Everything from this server, scripts only with this page's nonce, no frames. */
 function contentSecurityPolicy(nonce: string): string {

@@ -22,6 +22,7 @@ const header = Joi.object({
   country: someCountry(),
   feed,
   notes: someText(4000),
+  contact: someText(200),
   ground,
   backhaul,
   partsRules,

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import type { Outcome } from '~/core/lib/outcome'
+import type { Outcome, Problem } from '~/core/lib/outcome'
 import type { Seen } from '~/core/judge/proof'
 import { actorFields } from './actor'
 import { choice, id, ip, name, text } from './fields'
@@ -135,9 +135,21 @@ export interface Said {
 export function readSaid(data: unknown): Outcome<Said> {
   const outer = check<Said>(request, data)
   if (!outer.ok) return outer
-  const problems = outer.value.seen.flatMap((one, i) => {
-    const checked = check<Seen>(SHAPES[one.kind], one)
-    return checked.ok ? [] : checked.problems.map((p) => ({ ...p, path: ['seen', i, ...p.path] }))
-  })
+  const problems = outer.value.seen.flatMap((one, i) => seenProblems(one, ['seen', i]))
   return problems.length > 0 ? { ok: false, problems } : outer
+}
+
+/** What is wrong with one thing seen, by its own kind's shape. */
+export function seenProblems(one: Seen, at: Problem['path']): Problem[] {
+  const shape = SHAPES[one.kind] as Joi.ObjectSchema | undefined
+  if (!shape)
+    return [
+      {
+        path: [...at, 'kind'],
+        code: 'seen.kind',
+        message: `“${String(one.kind)}” is no kind of observation. Accepted: ${KINDS.join(', ')}.`,
+      },
+    ]
+  const checked = check<Seen>(shape, one)
+  return checked.ok ? [] : checked.problems.map((problem) => ({ ...problem, path: [...at, ...problem.path] }))
 }

@@ -32,6 +32,7 @@ export const headerFields = {
   country: country(),
   feed: feed.default(NO_FEED),
   notes: text(4000),
+  contact: text(200),
   ground: ground.default(DEFAULT_GROUND),
   backhaul: backhaul.default(DEFAULT_BACKHAUL),
   partsRules: partsRules.default(DEFAULT_PARTS_RULES),

@@ -14,6 +14,7 @@ const SOURCES = [
   'core',
   'demo',
   'field',
+  'papers',
   'schema',
   'store',
   'public',
@@ -54,9 +55,10 @@ export function install() {
 /** Builds the application when a source has changed. */
 export function build() {
   const wanted = hashOf(SOURCES)
-  if (fresh('build', wanted) && existsSync(join(root, 'build', 'server', 'index.js'))) return
+  if (fresh('build', wanted) && existsSync(join(root, 'build', 'papers', 'worker.js'))) return
   console.log('Building the application.')
   run(bin('react-router'), ['build'])
+  run(bin('vite'), ['build', '--config', 'papers/vite.config.ts'])
   stamp('build', wanted)
 }
 

@@ -206,4 +206,45 @@ export const MIGRATIONS: readonly { id: number; sql: string }[] = [
       ALTER TABLE as_built ADD COLUMN what TEXT NOT NULL DEFAULT 'revision';
     `,
   },
+  {
+    id: 9,
+    sql: `
+      CREATE TABLE runbook_done (
+        id INTEGER PRIMARY KEY,
+        site_id TEXT NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+        at TEXT NOT NULL,
+        body TEXT NOT NULL CHECK (json_valid(body))
+      ) STRICT;
+      CREATE INDEX runbook_done_of_site ON runbook_done (site_id, id);
+
+      CREATE TABLE part_tick (
+        site_id TEXT NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+        key TEXT NOT NULL,
+        state TEXT NOT NULL CHECK (state IN ('ordered', 'staged', 'packed')),
+        count REAL NOT NULL,
+        at TEXT NOT NULL,
+        who TEXT NOT NULL,
+        PRIMARY KEY (site_id, key, state)
+      ) STRICT, WITHOUT ROWID;
+
+      CREATE TABLE signed_record (
+        id TEXT PRIMARY KEY,
+        site_id TEXT NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+        at TEXT NOT NULL,
+        revision INTEGER NOT NULL,
+        hash TEXT NOT NULL,
+        signatures TEXT NOT NULL CHECK (json_valid(signatures)),
+        plan TEXT NOT NULL CHECK (json_valid(plan)),
+        body BLOB NOT NULL
+      ) STRICT;
+      CREATE INDEX signed_record_of_site ON signed_record (site_id, at);
+
+      CREATE TABLE plan_then (
+        site_id TEXT NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+        revision INTEGER NOT NULL,
+        plan TEXT NOT NULL CHECK (json_valid(plan)),
+        PRIMARY KEY (site_id, revision)
+      ) STRICT, WITHOUT ROWID;
+    `,
+  },
 ]

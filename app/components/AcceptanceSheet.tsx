@@ -1,14 +1,6 @@
 import { format } from 'date-fns'
-import type { AcceptanceRow, AcceptanceVerdict } from '~/core/judge/proof'
-import { SOURCE_WORDS } from './sourceWords'
-
-const VERDICT: Record<AcceptanceVerdict, string> = {
-  passed: 'passed',
-  failed: 'failed',
-  again: 'measure again',
-  unsure: 'not shown yet',
-  open: 'not measured',
-}
+import { ACCEPTANCE_WORDS, SOURCE_WORDS } from '~/core/judge/proof'
+import type { AcceptanceRow } from '~/core/judge/proof'
 
 /** How many of all promises are kept so far, in a line. */
 export function AcceptanceSum({ rows }: { rows: readonly AcceptanceRow[] }) {
@@ -62,7 +54,7 @@ export function AcceptanceSheet({ rows }: { rows: readonly AcceptanceRow[] }) {
                         : 'text-soft'
                   }
                 >
-                  {VERDICT[verdict]}
+                  {ACCEPTANCE_WORDS[verdict]}
                 </td>
                 <td>{shown}</td>
                 <td suppressHydrationWarning className="text-soft">

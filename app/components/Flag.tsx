@@ -1,4 +1,4 @@
-import { flagOf } from '../theme/flag'
+import { flagOf } from '~/core/record/figure/flag'
 
 interface Props {
   vlanId: number

@@ -1,7 +1,7 @@
 import { format } from 'date-fns'
 import { Trash2 } from 'lucide-react'
 import { useObserve } from '../hooks/useObserve'
-import { SOURCE_WORDS } from './sourceWords'
+import { SOURCE_WORDS } from '~/core/judge/proof'
 import { useSite } from '../hooks/useSite'
 import type { JudgedObservation } from '../server/proof/observations.server'
 

@@ -2,7 +2,7 @@ import type { Problem } from '~/core/lib/outcome'
 import type { Edit } from '~/core/plan'
 
 /** Where a parcel goes: the site's own doors for what people do. */
-export type Door = 'edit' | 'step' | 'log' | 'observe' | 'propose' | 'job'
+export type Door = 'edit' | 'step' | 'log' | 'observe' | 'propose' | 'job' | 'tick'
 
 /** What came back: taken, with the revision it made where it changed the plan; or why not. */
 export type Answer =

@@ -9,7 +9,7 @@ import {
 } from '~/core/radio/coverage'
 import type { Reading } from '~/core/radio/coverage'
 import { boatyard } from '~/tests/kit/yard'
-import { DEPTH_LEVELS } from '../screens/ground/depthLevels'
+import { DEPTH_LEVELS } from '~/core/radio/coverage'
 import type { PlotOrder } from './messages'
 import { plotOf } from './plot'
 

@@ -80,6 +80,7 @@ export function completeHeader(stored: object): Header {
     place: '',
     country: null,
     notes: '',
+    contact: '',
     ...header,
     feed: { ...NO_FEED, ...header.feed },
     ground: { ...DEFAULT_GROUND, ...header.ground },

@@ -70,6 +70,8 @@ export interface Site {
   country: string | null
   feed: Feed
   notes: string
+  /** Whom the customer calls: name, number, hours. */
+  contact: string
   networks: Network[]
   profiles: SecurityProfile[]
   ssids: Ssid[]
@@ -132,6 +134,7 @@ export const HEADER_FIELDS = [
   'country',
   'feed',
   'notes',
+  'contact',
   'ground',
   'backhaul',
   'partsRules',
@@ -145,6 +148,7 @@ export function emptySite(name: string): Site {
     country: null,
     feed: NO_FEED,
     notes: '',
+    contact: '',
     networks: [],
     profiles: [],
     ssids: [],

@@ -7,12 +7,13 @@ import { useEditForm } from '../../forms/useEditForm'
 
 type Words = Omit<Header, 'ground' | 'backhaul' | 'partsRules'>
 
-const wordsOf = ({ name, place, country, feed, notes }: Words): Words => ({
+const wordsOf = ({ name, place, country, feed, notes, contact }: Words): Words => ({
   name,
   place,
   country,
   feed,
   notes,
+  contact,
 })
 
 /** Only what was typed over: the other words stay free for others. Nothing at all is sent as it stands, and changes nothing. */
@@ -44,6 +45,14 @@ const NOTES: FieldSpec = {
   hint: 'Areas to cover, for whom, how fast; gear that is there; what must be kept apart.',
 }
 
+const CONTACT: FieldSpec = {
+  path: 'contact',
+  label: 'Whom the customer calls',
+  kind: 'text',
+  placeholder: 'name, number, hours',
+  hint: 'Stands in the customer’s record.',
+}
+
 export function BriefForm({ header, countries }: { header: Header; countries: Choice[] }) {
   const { draft, set, form } = useEditForm<Words>({
     initial: wordsOf(header),
@@ -65,7 +74,7 @@ export function BriefForm({ header, countries }: { header: Header; countries: Ch
         <div className="grid grid-cols-2 gap-3">
           <Fields specs={RATES} draft={draft} onChange={set} />
         </div>
-        <Fields specs={[NOTES]} draft={draft} onChange={set} />
+        <Fields specs={[NOTES, CONTACT]} draft={draft} onChange={set} />
       </EditForm>
     </section>
   )

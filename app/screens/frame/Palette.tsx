@@ -80,6 +80,7 @@ function useEntries(explain: (term: Term) => void): Entry[] {
   return [
     ...progress.map(({ stage, name }) => ({ group: 'Go to', label: name, run: go(stage) })),
     { group: 'Go to', label: 'Jobs: what is to be done?', run: go('jobs') },
+    { group: 'Go to', label: 'Parts: the shop and the van', run: go('parts') },
     { group: 'Go to', label: 'All sites', run: () => void navigate('/') },
     { group: 'Do', label: 'Follow a frame', run: () => toggle('follow') },
     { group: 'Do', label: 'Show the findings', run: () => toggle('findings') },

@@ -1,4 +1,5 @@
-import { Check, Wrench } from 'lucide-react'
+import { Check, Package, Wrench } from 'lucide-react'
+import type { ReactNode } from 'react'
 import { NavLink, useSearchParams } from 'react-router'
 import type { StageProgress } from '~/core/guide/order'
 import { useSite } from '../../hooks/useSite'
@@ -24,23 +25,29 @@ export function WorkSteps() {
           />
         ))}
       </ol>
-      <NavLink
-        to="jobs"
-        className={({ isActive }) =>
-          `flex items-center gap-3 border-t border-line px-3 py-2.5 max-md:hidden ${isActive ? 'bg-depth-2 font-semibold' : 'hover:bg-depth-1'}`
-        }
-      >
-        <span aria-hidden className="grid w-[27px] shrink-0 place-items-center">
-          <Wrench size={18} />
-        </span>
-        <span>
-          <span className="block leading-tight">Jobs</span>
-          <span className="caption block font-normal">a few answers, a plan</span>
-        </span>
-      </NavLink>
+      <Beside to="jobs" name="Jobs" says="a few answers, a plan" icon={<Wrench size={18} />} />
+      <Beside to="parts" name="Parts" says="for the shop and the van" icon={<Package size={18} />} />
     </nav>
   )
 }
+
+/** What goes along with the whole work, and is no stage of it. */
+const Beside = ({ to, name, says, icon }: { to: string; name: string; says: string; icon: ReactNode }) => (
+  <NavLink
+    to={to}
+    className={({ isActive }) =>
+      `flex items-center gap-3 border-t border-line px-3 py-2 max-md:hidden ${isActive ? 'bg-depth-2 font-semibold' : 'hover:bg-depth-1'}`
+    }
+  >
+    <span aria-hidden className="grid w-[27px] shrink-0 place-items-center">
+      {icon}
+    </span>
+    <span>
+      <span className="block leading-tight">{name}</span>
+      <span className="caption block font-normal">{says}</span>
+    </span>
+  </NavLink>
+)
 
 interface RungProps {
   mark: number

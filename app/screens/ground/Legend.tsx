@@ -2,7 +2,7 @@ import { READINGS } from '~/core/radio/coverage'
 import type { Reading } from '~/core/radio/coverage'
 import type { GroundSettings } from '~/core/plan'
 import { ModelLine } from './walk/ModelLine'
-import { DEPTH_LEVELS } from './depthLevels'
+import { DEPTH_LEVELS } from '~/core/radio/coverage'
 
 /** The five depths with their figures, and what the hatching means. */
 export function Legend({ reading, ground }: { reading: Reading; ground: GroundSettings }) {

@@ -7,7 +7,7 @@ import { CoverageEngine } from '../../workers/coverageEngine'
 import type { ChartRequest } from '../../workers/coverageEngine'
 import { startSpares } from '../../workers/spareWorkers'
 import type { Plot } from '../../workers/messages'
-import { DEPTH_LEVELS } from './depthLevels'
+import { DEPTH_LEVELS } from '~/core/radio/coverage'
 
 startSpares()
 

@@ -16,7 +16,7 @@ import { EditForm } from '../../components/EditForm'
 import { CheckInput, NumberInput, SelectInput, TextInput } from '../../components/inputs'
 import { browserChance } from '../../hooks/browserChance'
 import { useSite } from '../../hooks/useSite'
-import { MODE_NAME } from './modeNames'
+import { MODE_NAME } from '~/core/plan'
 
 const MODES = (Object.keys(MODE_NAME) as SecurityMode[]).map((value) => ({ value, label: MODE_NAME[value] }))
 

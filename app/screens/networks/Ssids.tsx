@@ -7,7 +7,7 @@ import { Flag } from '../../components/Flag'
 import { newId } from '../../hooks/newId'
 import { useSite } from '../../hooks/useSite'
 import { KeyField } from './KeyField'
-import { MODE_NAME } from './modeNames'
+import { MODE_NAME } from '~/core/plan'
 import { ProfileForm } from './ProfileForm'
 import { SsidForm } from './SsidForm'
 

@@ -20,7 +20,7 @@ import { useDraft } from '../../hooks/useDraft'
 import { useEditForm } from '../../forms/useEditForm'
 import { useSite } from '../../hooks/useSite'
 import { nativeChoices } from './nativeChoices'
-import { speedText } from './speedText'
+import { speedText } from '~/core/network/cabling'
 
 const SPEEDS = [100, 1000, 2500, 5000, 10000]
 const CATEGORIES: { value: Link['category']; label: string }[] = [

@@ -5,7 +5,7 @@ import type { Device, Port } from '~/core/plan'
 import { FlagCloth } from '../../components/Flag'
 import { useLitPorts } from '../../hooks/useLitPorts'
 import { useSite } from '../../hooks/useSite'
-import { speedText } from './speedText'
+import { speedText } from '~/core/network/cabling'
 
 interface Props {
   id: string

@@ -1,7 +1,7 @@
 import { useRef } from 'react'
 import { kindOf, neighbourAt, portName, portSpecOf, wanOf } from '~/core/plan'
 import type { Device, Port } from '~/core/plan'
-import { flagOf } from '../../theme/flag'
+import { flagOf } from '~/core/record/figure/flag'
 import { useLitPorts } from '../../hooks/useLitPorts'
 import { useSelectedPorts } from '../../hooks/useSelectedPorts'
 import { useSite } from '../../hooks/useSite'

@@ -3,7 +3,7 @@ import { Form } from 'react-router'
 import { Select } from '../../components/Select'
 import type { DemoFacts } from '../../server/sites/demo.server'
 
-const MOST_MB = 10
+const MOST_MB = 19
 
 const DEMOS = [
   { version: 'mended', label: 'Mended' },
@@ -81,20 +81,22 @@ export function NewSite({ busy, demo, jobs }: Props) {
 /** Too large a file is refused here already, before it travels. */
 function ImportForm({ busy }: { busy: boolean }) {
   const [tooLarge, setTooLarge] = useState<string | null>(null)
+  const [isBundle, setIsBundle] = useState(false)
   return (
     <Form method="post" encType="multipart/form-data" className="sheet flex flex-col gap-2 p-4">
-      <h2>Open a site file</h2>
+      <h2>Open a site</h2>
       <input type="hidden" name="intent" value="import" />
       <label className="flex flex-col gap-0.5">
-        <span className="text-[0.9rem] font-medium">File (.json)</span>
+        <span className="text-[0.9rem] font-medium">Site file (.json) or bundle (.zip)</span>
         <input
           className="field text-[0.86rem]"
           type="file"
           name="file"
-          accept="application/json,.json"
+          accept="application/json,.json,application/zip,.zip"
           required
           onChange={(event) => {
             const file = event.target.files?.[0]
+            setIsBundle(file?.name.toLowerCase().endsWith('.zip') ?? false)
             setTooLarge(
               file && file.size > MOST_MB * 1048576
                 ? `${file.name} has ${Math.round(file.size / 1048576)} MB; at most ${MOST_MB} MB are taken.`
@@ -103,6 +105,13 @@ function ImportForm({ busy }: { busy: boolean }) {
           }}
         />
       </label>
+      {isBundle && (
+        <label className="flex flex-col gap-0.5">
+          <span className="text-[0.9rem] font-medium">Passphrase of its keys</span>
+          <input className="field" type="password" name="passphrase" autoComplete="off" />
+          <span className="caption">Empty: its keys stay sealed.</span>
+        </label>
+      )}
       {tooLarge && (
         <p role="alert" className="font-medium text-caution">
           {tooLarge}

@@ -1,4 +1,4 @@
-import { speedText } from '../ports/speedText'
+import { speedText } from '~/core/network/cabling'
 import { clockText, spanText } from './clockText'
 
 test.each([

@@ -29,7 +29,9 @@ export const plansOf =
   (siteId: string) =>
   (revision: number): Site | null => {
     const key = `${siteId} ${revision}`
-    const made = plans.has(key) ? (plans.get(key) ?? null) : store().edits.at(siteId, revision)
+    const made = plans.has(key)
+      ? (plans.get(key) ?? null)
+      : (store().edits.at(siteId, revision) ?? store().restored.planAt(siteId, revision))
     plans.delete(key)
     plans.set(key, made)
     for (const [oldest] of plans) if (plans.size > MOST_PLANS) plans.delete(oldest)

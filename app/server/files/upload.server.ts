@@ -8,6 +8,16 @@ export async function uploadedText(
   field: string,
   mostBytes: number,
 ): Promise<Outcome<string>> {
+  const bytes = await uploadedBytes(form, field, mostBytes)
+  return bytes.ok ? good(decodedText(bytes.value)) : bytes
+}
+
+/** The bytes of an uploaded file, or a sentence about what is missing or too large. */
+export async function uploadedBytes(
+  form: FormData,
+  field: string,
+  mostBytes: number,
+): Promise<Outcome<Uint8Array>> {
   const file = form.get(field)
   if (!(file instanceof File) || (file.name === '' && file.size === 0))
     return bad({ path: [field], code: 'file.missing', message: 'Choose a file first.' })
@@ -17,5 +27,5 @@ export async function uploadedText(
       code: 'file.large',
       message: `“${file.name}” has ${(file.size / 1048576).toFixed(1)} MB; at most ${mostBytes / 1048576} MB are taken. Nothing was changed.`,
     })
-  return good(decodedText(new Uint8Array(await file.arrayBuffer())))
+  return good(new Uint8Array(await file.arrayBuffer()))
 }

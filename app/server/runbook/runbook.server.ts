@@ -1,12 +1,13 @@
 import { createHmac, randomBytes } from 'node:crypto'
 import { good } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
-import { markedSecrets } from '~/core/plan'
+import { deviceOf, markedSecrets } from '~/core/plan'
 import type { Site } from '~/core/plan'
 import { changesBetween, doneBackwards, LONGEST_STEP_MIN, paceOf, taskOf, workOf } from '~/core/guide/runbook'
 import type { BuiltWhat, Move, Pace, QuietHours } from '~/core/guide/runbook'
 import type { RunbookRequest } from '~/schema/runbook'
-import type { RevisionLine, StoredRunbook } from '~/store'
+import type { DoneRunbook } from '~/core/record'
+import type { AsBuilt, RevisionLine, StoredRunbook } from '~/store'
 import { siteOr404 } from '../derived/siteState.server'
 import { store } from '../sites/store.server'
 import { benchNow } from '../staging/bench.server'
@@ -205,10 +206,37 @@ function tick(siteId: string, { step, who }: { step: number; who: string }): Out
   const said = logged(siteId, who, `Runbook: step ${step + 1} of ${under.steps.length} done.`)
   if (step + 1 === under.steps.length) {
     const what = under.target.devices.length === 0 ? 'cartons' : 'revision'
+    const before = runbooks.asBuilt(siteId)
+    const now = runbooks.runbook(siteId)
+    if (before && now) store().handover.addRunbook(siteId, doneRunbook(before, now))
     runbooks.markBuilt(siteId, under.target, { revision: under.revision, who, what })
     return logged(siteId, who, `Runbook finished: built as revision ${under.revision}.`)
   }
   return said
+}
+
+/** A runbook that is through, in the words of its changes: the record keeps it. */
+function doneRunbook(before: AsBuilt, { target, revision, steps, ticks }: StoredRunbook): DoneRunbook {
+  const changes = new Map(changesBetween(before.plan, target).map((change) => [change.id, change]))
+  const name = (id: string | null) => (deviceOf(target, id) ?? deviceOf(before.plan, id))?.name ?? 'a device'
+  return {
+    at: ticks.at(-1)?.at ?? '',
+    fromRevision: before.revision,
+    toRevision: revision,
+    steps: steps.map(({ pageId, place, changeIds }, i) => ({
+      title: pageId === null ? `By hand, at ${name(place.deviceId)}` : `On the page of ${name(pageId)}`,
+      sets: changeIds.flatMap((id) => {
+        const change = changes.get(id)
+        return change
+          ? [
+              `${name(change.deviceId)}, ${change.what.replace(`${name(change.deviceId)} `, '')}: ${change.becomes}`,
+            ]
+          : []
+      }),
+      at: ticks[i]?.at ?? '',
+      who: ticks[i]?.who ?? '',
+    })),
+  }
 }
 
 /** How long it took since the step before, as a multiple of what was expected. A night between is not counted. */

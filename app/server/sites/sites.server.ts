@@ -1,10 +1,12 @@
+import { decodedText } from '~/core/formats'
 import type { Problem } from '~/core/lib/outcome'
 import { freshSite } from '~/core/plan'
 import { isJobId } from '~/core/guide/jobs'
 import { readSiteFile } from '~/schema/siteFile'
 import { demoSite, isDemoVersion } from './demo.server'
 import { store } from './store.server'
-import { uploadedText } from '../files/upload.server'
+import { restoreBundle } from '../record/bundle.server'
+import { uploadedBytes } from '../files/upload.server'
 
 export type SitesResult =
   | { kind: 'open'; siteId: string; page?: string }
@@ -12,7 +14,8 @@ export type SitesResult =
   | { kind: 'done' }
   | { kind: 'problems'; problems: Problem[] }
 
-const MOST_SITE_FILE_BYTES = 10 * 1024 * 1024
+/** A site file of 5000 records per list is well below it; a bundle with its pictures may come near. */
+const MOST_UPLOAD_BYTES = 19 * 1024 * 1024
 const MOST_NAME = 80
 
 /** What can be done on the list of sites. */
@@ -59,10 +62,21 @@ function create(name: string, job: string): SitesResult {
   return { kind: 'open', siteId: store().sites.create(freshSite(name)), page }
 }
 
+/** Source: APPNOTE.TXT 6.3, 4.3.7: a local file header, or the end of an empty archive. */
+const isZip = (bytes: Uint8Array): boolean =>
+  bytes[0] === 0x50 && bytes[1] === 0x4b && (bytes[2] === 3 || bytes[2] === 5)
+
+/** A site file, or a bundle with all that it brings along. */
 async function importFile(form: FormData): Promise<SitesResult> {
-  const source = await uploadedText(form, 'file', MOST_SITE_FILE_BYTES)
+  const source = await uploadedBytes(form, 'file', MOST_UPLOAD_BYTES)
   if (!source.ok) return { kind: 'problems', problems: source.problems }
-  const site = readSiteFile(source.value)
+  if (isZip(source.value)) {
+    const restored = await restoreBundle(source.value, String(form.get('passphrase') ?? ''))
+    return restored.ok
+      ? { kind: 'open', siteId: restored.value.siteId, page: 'handover' }
+      : { kind: 'problems', problems: restored.problems }
+  }
+  const site = readSiteFile(decodedText(source.value))
   if (!site.ok) return { kind: 'problems', problems: site.problems }
   return { kind: 'open', siteId: store().sites.create(site.value) }
 }

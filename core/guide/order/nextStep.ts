@@ -99,5 +99,5 @@ const OPEN: Record<Stage, string> = {
   runbook:
     'Mark what is built, if nobody has yet; then work out the order of what is to be changed, and tick its steps.',
   proof: 'Try each requirement on the site, and write down what answered.',
-  handover: 'Print the record, have it signed, and note who signed.',
+  handover: 'Read the record through, have it signed, and hand it over.',
 }

@@ -16,7 +16,7 @@ export const oneEach = (said: Said, devices: readonly Device[], source = 'The pl
   deviceIds: devices.map(({ id }) => id),
   counted: {
     value: devices.length,
-    unit: 'pieces',
+    unit: '',
     formula: 'one for each',
     inputs: devices.map(({ name }) => ({ name, value: '1' })),
     source,
@@ -35,5 +35,5 @@ export const byRule = (
   inCartons: 0,
   deviceIds: [],
   ...said,
-  counted: { value: said.count, unit: said.unit === 'm' ? 'm' : 'pieces', formula, inputs, source },
+  counted: { value: said.count, unit: said.unit === 'm' ? 'm' : '', formula, inputs, source },
 })

@@ -1,2 +1,3 @@
 export * from './linkSpeed'
 export * from './routeLength'
+export * from './speedText'

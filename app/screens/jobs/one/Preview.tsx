@@ -1,11 +1,11 @@
 import { topologyOf } from '~/core/guide/jobs/topology'
 import { networkOf } from '~/core/plan'
+import { portSection } from '~/core/record/sections/network'
 import type { Site } from '~/core/plan'
 import { Flag } from '../../../components/Flag'
 import { SeverityMark } from '../../../components/SeverityMark'
-import { LookedAt } from '../../../hooks/useSite'
 import type { ShownMade } from '../../../server/plan/job.server'
-import { PortMap } from '../../handover/PortMap'
+import { SectionView } from '../../handover/record/RecordView'
 import { SubnetBarLegend, SubnetBarView } from '../../networks/SubnetBarView'
 import { List, Methods, Part, Reasons } from './Part'
 import { TopologyView } from './TopologyView'
@@ -60,9 +60,7 @@ export function Preview({ before, made, isStale }: { before: Site; made: ShownMa
               ))}
             </ul>
           </Part>
-          <LookedAt value={after}>
-            <PortMap />
-          </LookedAt>
+          <SectionView section={portSection(after)} />
         </>
       )}
     </div>

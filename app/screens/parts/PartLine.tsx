@@ -1,0 +1,115 @@
+import { newListedParts } from '~/core/judge/parts/listing'
+import { needsOf } from '~/core/judge/parts'
+import type { Edit, ListedPart, Site } from '~/core/plan'
+import { TICKS, tickReach } from '~/core/record/parts/list'
+import type { PartRow, TickState } from '~/core/record/parts/list'
+import { useSite } from '../../hooks/useSite'
+import { usePlanEdit } from '../../hooks/usePlanEdit'
+import { Traced } from '../../components/Traced'
+import { SmallNumber } from './SmallNumber'
+
+interface Props {
+  row: PartRow
+  onTick: (state: TickState, is: boolean) => void
+}
+
+const REACH = { all: 'all', some: 'some', none: '' } as const
+
+/** One part: how many, what it costs, how far it is. A count says where it comes from. */
+export function PartLine({ row, onTick }: Props) {
+  const { site } = useSite()
+  const { edit, busy } = usePlanEdit()
+  const change = (part: Partial<ListedPart>) => {
+    const edits = withLine(site, row, part)
+    if (edits.length > 0) edit(`Change “${row.name}” on the parts list`, edits)
+  }
+  const unit = row.unit === 'm' ? ' m' : ''
+  return (
+    <tr data-part={row.key}>
+      <td className="max-w-96">
+        {row.name}
+        {row.note && <span className="caption block">{row.note}</span>}
+        {row.missing > 0 && (
+          <span className="block font-medium text-caution">
+            {row.missing}
+            {unit} short of what the plan needs
+          </span>
+        )}
+      </td>
+      <td className="num figures">
+        {row.counted ? <Traced number={row.counted} digits={0} /> : `${row.needed}${unit}`}
+      </td>
+      <td className="num figures">{row.inCartons > 0 ? `${row.inCartons}${unit}` : ''}</td>
+      <td className="num">
+        <SmallNumber
+          label={`At hand: ${row.name}`}
+          value={row.have}
+          disabled={busy}
+          onDone={(have) => change({ have: have ?? 0 })}
+        />
+      </td>
+      <td className="num figures font-semibold">
+        {row.toGet}
+        {unit}
+      </td>
+      <td className="num">
+        <SmallNumber
+          label={`Each: ${row.name}`}
+          value={row.rate}
+          disabled={busy}
+          onDone={(rate) => change({ rate })}
+        />
+      </td>
+      <td className="num figures">{row.cost === null ? '' : row.cost.toFixed(2)}</td>
+      {TICKS.map((state) => {
+        const reach = tickReach(row, state)
+        const tick = row.ticks[state]
+        return (
+          <td key={state}>
+            <label
+              className="flex min-h-8 items-center gap-1.5"
+              title={tick ? `${tick.count}, ${tick.who || 'somebody'}` : undefined}
+            >
+              <input
+                type="checkbox"
+                className="size-5"
+                checked={reach === 'all'}
+                ref={(box) => {
+                  if (box) box.indeterminate = reach === 'some'
+                }}
+                disabled={row.toGet === 0 && reach === 'none'}
+                onChange={() => onTick(state, reach !== 'all')}
+                aria-label={`${state}: ${row.name}`}
+              />
+              {reach === 'some' && (
+                <span className="caption">
+                  {tick?.count} of {Math.max(row.toGet, row.listed ?? 0)}
+                </span>
+              )}
+              <span className="sr-only">{REACH[reach]}</span>
+            </label>
+          </td>
+        )
+      })}
+    </tr>
+  )
+}
+
+/** Edits that change a line. Where the list follows the plan it is taken first: a figure of one's own needs a line to stand on. */
+function withLine(site: Site, row: PartRow, part: Partial<ListedPart>): Edit[] {
+  const line = site.parts.find(({ key, id }) => (key || id) === row.key)
+  if (line) return [{ op: 'put', collection: 'parts', record: { ...line, ...part } }]
+  const all = needsOf(site)
+  const taken =
+    site.parts.length === 0
+      ? newListedParts(site, all)
+      : newListedParts(
+          site,
+          all.filter(({ key }) => key === row.key),
+        )
+  return taken.map((edit): Edit => {
+    if (edit.op !== 'put' || edit.collection !== 'parts') return edit
+    const record = edit.record as ListedPart
+    return record.key === row.key ? { ...edit, record: { ...record, ...part } } : edit
+  })
+}
