@@ -1,4 +1,7 @@
 import { coverageCommand } from './coverage'
+import { bundleCommand, openCommand, sealCommand } from './handOver'
+import { cardsCommand, labelsCommand } from './sheets'
+import { partsCommand, recordCommand } from './record'
 import { airtimeCommand } from './airtime'
 import { backhaulCommand } from './backhaul'
 import { checkCommand } from './check'
@@ -31,4 +34,11 @@ export const COMMANDS: Record<string, Command | undefined> = {
   jobs: jobsCommand,
   make: makeCommand,
   walk: walkCommand,
+  record: recordCommand,
+  parts: partsCommand,
+  labels: labelsCommand,
+  cards: cardsCommand,
+  seal: sealCommand,
+  bundle: bundleCommand,
+  open: openCommand,
 }

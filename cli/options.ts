@@ -28,6 +28,20 @@ export interface Options {
   host?: string[] | undefined
   interface?: string | undefined
   on?: string | undefined
+  copy?: string | undefined
+  paper?: string | undefined
+  pdf?: string | undefined
+  svg?: string | undefined
+  csv?: string | undefined
+  zip?: string | undefined
+  kind?: string | undefined
+  sheet?: string | undefined
+  first?: string | undefined
+  pages?: boolean | undefined
+  out?: string | undefined
+  'passphrase-file'?: string | undefined
+  identity?: string | undefined
+  recipient?: string[] | undefined
 }
 export type Command = (files: string[], options: Options) => Output | Promise<Output>
 

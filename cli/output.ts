@@ -25,3 +25,12 @@ export function print(output: Output, asText: boolean): void {
   const body = asText ? output.text : JSON.stringify(output.json, null, 2)
   process.stdout.write(`${body.trimEnd()}\n`)
 }
+
+export const USAGE_ERROR = (message: string): Problem => ({ path: [], code: 'usage', message })
+
+/** A file was written. */
+export const written = (file: string, bytes: number, says: string): Output => ({
+  exitCode: 0,
+  json: { ok: true, file, bytes },
+  text: `${file}: ${says}.`,
+})

@@ -71,5 +71,28 @@ export const USAGE = `Yard Beacon on the command line. Prints JSON, or sentences
       A site from a few answers, as a site file with its keys in it: keep it where you keep keys. ANSWERS.json is an object
       of question and answer; what it leaves out is as suggested. --on: on the site of that file. --text: the words for it.
 
+  npm run -s beacon -- record FILE|BUNDLE [--copy customer|installer] [--paper a4|letter] [--pdf OUT.pdf]
+      The record of a plan, or of a bundle with all that was observed; as values, or as a PDF. No keys.
+
+  npm run -s beacon -- parts FILE|BUNDLE [--csv OUT.csv]
+      What the plan needs, counted, against what the cartons hold. Exit 1 when a list was taken and lacks something.
+
+  npm run -s beacon -- labels FILE|BUNDLE --pdf OUT.pdf | --svg OUT.svg [--kind devices|cables|ports] [--sheet SHEET]
+                               [--first N]
+      Labels on sheets, from the first free one. SHEET: a4-24, a4-40, a4-65, letter-30. SVG: the first sheet.
+
+  npm run -s beacon -- cards FILE|BUNDLE --pdf OUT.pdf [--keys] [--pages] [--paper a4|letter]
+      Cards to join by, one for each SSID; keys only with --keys. --pages: cards that open the devices' pages instead.
+
+  npm run -s beacon -- seal FILE --out OUT.age (--passphrase-file FILE | --recipient age1…)...
+      Every key of the plan, locked (age-encryption.org/v1).
+
+  npm run -s beacon -- bundle FILE|BUNDLE --zip OUT.zip [--passphrase-file FILE | --recipient age1…]
+      Record, plan, device files, tables and history with the SHA-256 of each. Keys only sealed, where that is asked for.
+
+  npm run -s beacon -- open BUNDLE.zip|KEYS.age [--passphrase-file FILE | --identity FILE] [--out SITE.json] [--on FILE]
+      Checks a bundle file by file and writes its site file; or opens sealed keys and puts them into the plan of --on. A
+      site file that is written holds the keys that were opened: keep it where you keep keys.
+
 Exit codes: 0 all well · 1 it fails · 2 bad input
 `

@@ -1,20 +1,13 @@
-import { acceptance, evidenceFor } from '../judge/proof'
+import { acceptance, evidenceFor, judge, judgedTest, withoutMoved } from '../judge/proof'
 import type { AcceptanceRow, Observation, RunJudgement } from '../judge/proof'
 import type { Finding } from '../judge/findings'
 import { changesBetween } from '../guide/runbook'
 import type { BuiltWhat } from '../guide/runbook'
-import { deviceOf } from '../plan'
+import { deviceOf, withoutSecrets } from '../plan'
 import type { Id, Site } from '../plan'
+import type { DoneRunbook, History, LogEntry } from './bundle/history'
 import type { PartTick } from './parts/list'
 import type { Signature } from './doc'
-
-export interface LogEntry {
-  at: string
-  stage: string
-  deviceId: Id | null
-  text: string
-  who: string
-}
 
 export interface RevisionEntry {
   revision: number
@@ -51,14 +44,6 @@ export function differencesOf(built: Site, meant: Site): Difference[] {
   }))
 }
 
-/** A runbook that was carried out, in the words that were read out. */
-export interface DoneRunbook {
-  at: string
-  fromRevision: number
-  toRevision: number
-  steps: { title: string; sets: string[]; at: string; who: string }[]
-}
-
 /** A throughput test as it was filed, judged. */
 export interface TestFact {
   place: string
@@ -89,23 +74,54 @@ export interface RecordFacts {
   signatures: readonly Signature[]
 }
 
-/** A plan of which nothing is known but itself: nothing built, nothing measured, nothing written down. */
-export const bareFacts = (
+interface Moment {
+  /** ISO 8601. */
+  writtenAt: string
+  timeZone: string
+}
+
+/** The facts of a site from its plan and all that it has behind it. Keys are taken out here, whatever the plan holds. */
+export function factsFrom(
   site: Site,
+  history: History,
   findings: readonly Finding[],
-  now: Pick<RecordFacts, 'writtenAt' | 'timeZone'>,
-): RecordFacts => ({
-  site,
-  revision: 1,
-  ...now,
-  built: null,
-  observations: [],
-  sheet: acceptance(site, evidenceFor(site, 1, []), [], []),
-  tests: [],
-  findings,
-  runbooks: [],
-  log: [],
-  revisions: [],
-  ticks: [],
-  signatures: [],
-})
+  { writtenAt, timeZone }: Moment,
+  revisions: readonly RevisionEntry[] = [],
+): RecordFacts {
+  const { revision, observations, throughput, built, runbooks, log, ticks, plans } = history
+  const planAt = (at: number) => plans.find((one) => one.revision === at)?.plan ?? null
+  return {
+    site: withoutSecrets(site),
+    revision,
+    writtenAt,
+    timeZone,
+    built: built && {
+      what: built.what,
+      revision: built.revision,
+      at: built.at,
+      who: built.who,
+      differences: differencesOf(built.plan, site),
+    },
+    observations,
+    sheet: acceptance(
+      site,
+      evidenceFor(site, revision, observations, planAt),
+      withoutMoved(site, revision, observations, planAt),
+      throughput.map(judgedTest),
+    ),
+    tests: throughput.map(({ at, who, body }) => ({
+      place: body.place,
+      at,
+      who,
+      link: `${body.link.medium}, ${body.link.linkMbps} Mbit/s`,
+      isMeasured: body.source === 'measured',
+      judged: judge(body.runs, body.link),
+    })),
+    findings: findings.map((finding) => ({ ...finding, mend: null })),
+    runbooks,
+    log,
+    revisions,
+    ticks,
+    signatures: [],
+  }
+}

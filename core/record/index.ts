@@ -1,13 +1,5 @@
-export { bareFacts, differencesOf } from './facts'
-export type {
-  BuiltFact,
-  Difference,
-  DoneRunbook,
-  LogEntry,
-  RecordFacts,
-  RevisionEntry,
-  TestFact,
-} from './facts'
+export { differencesOf, factsFrom } from './facts'
+export type { BuiltFact, Difference, RecordFacts, RevisionEntry, TestFact } from './facts'
 export { wordsOf } from './doc'
 export type { Block, Cell, Column, Copy, Flagged, RecordDoc, RichCell, Section, Signature } from './doc'
 export { composeRecord, coverageFor } from './compose'
@@ -29,4 +21,4 @@ export type { JoinCard } from './cards/cards'
 export { keysOf, withKeys } from './sealed/keys'
 export type { SealedKey, SealedPart } from './sealed/keys'
 export { noHistory } from './bundle/history'
-export type { History } from './bundle/history'
+export type { DoneRunbook, History, LogEntry } from './bundle/history'

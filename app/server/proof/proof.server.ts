@@ -3,7 +3,7 @@ import { promisedAt } from '~/core/radio/backhaul'
 import { accessPoints } from '~/core/plan'
 import { bad, good } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
-import { judge, testMistakes, throughputMatrix } from '~/core/judge/proof'
+import { judge, judgedTest, testMistakes, throughputMatrix } from '~/core/judge/proof'
 import type {
   Direction,
   JudgedTest,
@@ -49,21 +49,7 @@ export const throughputTests = (siteId: string): ThroughputTest[] =>
 export const judgedTests = (siteId: string): JudgedTest[] =>
   store()
     .proofs.ofSite(siteId)
-    .flatMap((proof) =>
-      proof.kind === 'throughput'
-        ? [
-            {
-              id: proof.id,
-              at: proof.at,
-              who: proof.who,
-              deviceId: proof.body.link.medium === 'radio' ? proof.body.deviceId : null,
-              measured: proof.body.source === 'measured',
-              isUdp: proof.body.runs.every(({ results }) => results.every(({ udp }) => udp !== undefined)),
-              judged: judge(proof.body.runs, proof.body.link),
-            },
-          ]
-        : [],
-    )
+    .flatMap((proof) => (proof.kind === 'throughput' ? [judgedTest(proof)] : []))
 
 /** Throughput with its verdicts worked out anew, and what was rehearsed. */
 export function proofsOf(siteId: string): Proofs {

@@ -1,48 +1,29 @@
 import { withoutSecrets } from '~/core/plan'
 import type { Site } from '~/core/plan'
-import { differencesOf } from '~/core/record'
-import type { History, LogEntry, RecordFacts, TestFact } from '~/core/record'
-import { judge } from '~/core/judge/proof'
+import { factsFrom } from '~/core/record'
+import type { History, LogEntry, RecordFacts } from '~/core/record'
 import { evaluated } from '../derived/evaluated.server'
 import { plansOf, siteOr404 } from '../derived/siteState.server'
-import { observationsOf } from '../proof/observations.server'
 import { store } from '../sites/store.server'
 
 const MOST_LINES = 20_000
 const MOST_REVISIONS = 2000
 /** Plans of earlier revisions that go along in a bundle. */
-const MOST_PLANS = 60
+const MOST_PLANS = 200
 
 /** The clock of the machine that the site is looked after on. */
 const timeZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone
 
 /** All that the record of a site is made of, without a key. Simulated results are not among it. */
 export function factsOf(siteId: string, writtenAt: string): RecordFacts {
-  const { site, revision } = siteOr404(siteId)
-  const { runbooks, handover, observations, edits } = store()
-  const built = runbooks.asBuilt(siteId)
-  return {
-    site: withoutSecrets(site),
-    revision,
-    writtenAt,
-    timeZone: timeZone(),
-    built: built && {
-      what: built.what,
-      revision: built.revision,
-      at: built.at,
-      who: built.who,
-      differences: differencesOf(built.plan, site),
-    },
-    observations: observations.ofSite(siteId),
-    sheet: observationsOf(siteId).sheet,
-    tests: testsOf(siteId),
-    findings: evaluated(site).findings.map((finding) => ({ ...finding, mend: null })),
-    runbooks: handover.runbooks(siteId),
-    log: logOf(siteId),
-    revisions: edits.revisions(siteId, MOST_REVISIONS),
-    ticks: handover.ticks(siteId),
-    signatures: [],
-  }
+  const { site } = siteOr404(siteId)
+  return factsFrom(
+    site,
+    workOf(siteId),
+    evaluated(site).findings,
+    { writtenAt, timeZone: timeZone() },
+    store().edits.revisions(siteId, MOST_REVISIONS),
+  )
 }
 
 const logOf = (siteId: string): LogEntry[] =>
@@ -56,18 +37,20 @@ const throughputOf = (siteId: string) =>
     .proofs.ofSite(siteId)
     .flatMap((proof) => (proof.kind === 'throughput' ? [proof] : []))
 
-const testsOf = (siteId: string): TestFact[] =>
-  throughputOf(siteId).map(({ at, who, body }) => ({
-    place: body.place,
-    at,
-    who,
-    link: `${body.link.medium}, ${body.link.linkMbps} Mbit/s`,
-    isMeasured: body.source === 'measured',
-    judged: judge(body.runs, body.link),
-  }))
-
 /** What goes along to another house: the same, as it is stored. */
 export function historyOf(siteId: string): History {
+  const { handover } = store()
+  return {
+    ...workOf(siteId),
+    signed: handover.signed(siteId).flatMap(({ id, ...signed }) => {
+      const kept = handover.signedBody(siteId, id)
+      return kept ? [{ ...signed, ...kept }] : []
+    }),
+  }
+}
+
+/** The same without the records that were signed: they are large, and no record is made of them. */
+function workOf(siteId: string): History {
   const { revision } = siteOr404(siteId)
   const { runbooks, handover, observations } = store()
   const built = runbooks.asBuilt(siteId)
@@ -88,10 +71,7 @@ export function historyOf(siteId: string): History {
     built: built && { ...built, plan: withoutSecrets(built.plan) },
     runbooks: handover.runbooks(siteId),
     ticks: handover.ticks(siteId),
-    signed: handover.signed(siteId).flatMap(({ id, ...signed }) => {
-      const kept = handover.signedBody(siteId, id)
-      return kept ? [{ ...signed, ...kept }] : []
-    }),
+    signed: [],
     plans: earlier
       .sort((a, b) => b - a)
       .slice(0, MOST_PLANS)

@@ -2,8 +2,23 @@ import type { Observation, ThroughputRun, LinkUnderTest } from '../../judge/proo
 import type { BuiltWhat } from '../../guide/runbook'
 import type { Band, Id, Site } from '../../plan'
 import type { Signature } from '../doc'
-import type { DoneRunbook, LogEntry } from '../facts'
 import type { PartTick } from '../parts/list'
+
+export interface LogEntry {
+  at: string
+  stage: string
+  deviceId: Id | null
+  text: string
+  who: string
+}
+
+/** A runbook that was carried out, in the words that were read out. */
+export interface DoneRunbook {
+  at: string
+  fromRevision: number
+  toRevision: number
+  steps: { title: string; sets: string[]; at: string; who: string }[]
+}
 
 /** What a site has behind it, besides its plan: carried from one house to another. Plans in it hold no keys. */
 export interface History {
