@@ -56,7 +56,7 @@ export function composeRecord(
       ['Built', built ? `marked on ${dayOf(built.at, timeZone)}` : 'not marked'],
       [
         'Promises kept',
-        sheet.length === 0 ? 'none made' : `${passed} of ${sheet.length} shown by measurement or by word`,
+        sheet.length === 0 ? 'none made' : `${passed} of ${sheet.length}`,
       ],
       ['Gear', plural(site.devices.length, 'device')],
       ['Clock', timeZone],

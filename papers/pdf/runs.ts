@@ -42,7 +42,10 @@ export function runsOf(line: string, face: Face): Run[] {
     at += sign.length
     const font = fontFor(face, shown.codePointAt(0) ?? 0) ?? mainFont(face)
     const last = runs.at(-1)
-    if (last?.font === font && last.level === level) last.text += shown
+    // A font sets its own letters from the right by itself; a blank or a bracket among them it does not.
+    const isTurned = level % 2 === 1 && !RIGHT_TO_LEFT.test(shown)
+    if (last?.font === font && last.level === level)
+      last.text = isTurned ? shown + last.text : last.text + shown
     else runs.push({ font, text: shown, level })
   }
   return levels ? seenOrder(runs) : runs
