@@ -14,6 +14,7 @@ import { benchGround } from './ground'
 import { benchBackhaul } from './backhaul'
 import { benchHelpers } from './helpers'
 import { benchJobs } from './jobs'
+import { benchPapers } from './papers'
 import { benchProof } from './proof'
 import { benchRunbook } from './runbook'
 import { benchStaging } from './staging'
@@ -136,3 +137,4 @@ benchRunbook(row)
 console.log('\nproof: a calibration, and the fewest stops')
 await benchProof(row, demo)
 benchJobs(row, timed)
+await benchPapers(row)

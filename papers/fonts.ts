@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import * as fontkit from 'fontkit'
 import type { Font } from 'fontkit'
+import { unpackedFont } from './unpackedFont'
 
 /** How a text is set: as it stands, with weight, or with every sign as wide as the other. */
 export type Face = 'plain' | 'strong' | 'code'
@@ -34,7 +35,7 @@ const read = new Map<string, { bytes: Buffer; font: Font }>()
 export function openFont(name: string): { bytes: Buffer; font: Font } {
   const known = read.get(name)
   if (known) return known
-  const bytes = readFileSync(join(process.cwd(), 'node_modules', '@fontsource', `${name}.woff`))
+  const bytes = unpackedFont(readFileSync(join(process.cwd(), 'node_modules', '@fontsource', `${name}.woff`)))
   const made = { bytes, font: fontkit.create(bytes) as Font }
   read.set(name, made)
   return made

@@ -1,8 +1,8 @@
 import { composeRecord, coverageFor } from '~/core/record'
 import type { Copy, RecordDoc, RecordFacts } from '~/core/record'
-import { sha256 } from './bundle/zip'
 import { recordPdf } from './pdf/record'
 import type { Paper } from './pdf/sheet'
+import { sha256 } from './sha256'
 
 /** What takes its time, and is done beside the server's own work. */
 export type PaperTask =

@@ -7,7 +7,7 @@ import type { FromPaperWorker, ToPaperWorker } from './worker'
 /** Longer than this no record takes; a thread that hangs is ended and begun anew. */
 const MOST_MS = 180_000
 const BUILT = 'build/papers/worker.js'
-const SOURCE = 'papers/worker.ts'
+const SOURCE = 'papers/workerFromSource.mjs'
 
 interface Waiting {
   resolve: (result: never) => void
@@ -24,9 +24,7 @@ const waiting = new Map<number, Waiting>()
 function begin(): Worker {
   const built = join(process.cwd(), BUILT)
   const isBuilt = process.env.NODE_ENV === 'production' && existsSync(built)
-  const made = isBuilt
-    ? new Worker(built)
-    : new Worker(join(process.cwd(), SOURCE), { execArgv: ['--import', 'tsx'] })
+  const made = new Worker(isBuilt ? built : join(process.cwd(), SOURCE))
   made.on('message', (message: FromPaperWorker) => heard(message))
   made.on('error', (error) => died(error.message))
   made.on('exit', (code) => {

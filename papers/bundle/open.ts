@@ -7,8 +7,9 @@ import { readHistory } from '~/schema/history'
 import { readSiteFile } from '~/schema/siteFile'
 import { opened } from '../seal'
 import type { OpenWith } from '../seal'
+import { sha256 } from '../sha256'
 import { HISTORY_FILE, KEYS_FILE, SITE_FILE } from './contents'
-import { readBundle, sha256 } from './zip'
+import { readBundle } from './zip'
 
 /** A site with all that it brings along. */
 export interface OpenedSite {

@@ -1,9 +1,9 @@
-import { createHash } from 'node:crypto'
 import { unzipSync, zipSync } from 'fflate'
 import Joi from 'joi'
 import { bad, good } from '~/core/lib/outcome'
 import type { Outcome, Problem } from '~/core/lib/outcome'
 import { check } from '~/schema/problems'
+import { sha256 } from '../sha256'
 import type { BundleFile } from './contents'
 
 export const BUNDLE_FORMAT = 'yard-beacon-bundle'
@@ -24,8 +24,6 @@ const MOST_FILES = 20_000
 const MOST_BYTES = 400 * 1024 * 1024
 /** Before this a ZIP has no words for a year. */
 const FIRST_YEAR = 1980
-
-export const sha256 = (bytes: Uint8Array | string): string => createHash('sha256').update(bytes).digest('hex')
 
 /** The bundle: a ZIP whose manifest has the SHA-256 of each file. The same files and the same time give the same bytes. */
 export function writeBundle(
