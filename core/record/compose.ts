@@ -54,10 +54,7 @@ export function composeRecord(
       ['Copy for', copy === 'customer' ? 'the customer' : 'the installer'],
       ['Country setting', site.country ?? 'not set'],
       ['Built', built ? `marked on ${dayOf(built.at, timeZone)}` : 'not marked'],
-      [
-        'Promises kept',
-        sheet.length === 0 ? 'none made' : `${passed} of ${sheet.length}`,
-      ],
+      ['Promises kept', sheet.length === 0 ? 'none made' : `${passed} of ${sheet.length}`],
       ['Gear', plural(site.devices.length, 'device')],
       ['Clock', timeZone],
     ],

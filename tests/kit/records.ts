@@ -11,8 +11,12 @@ export const DEMOS = ['tern-quay', 'tern-quay-mended', 'long-mole', 'two-ovens',
 export const factsOf = (site: Site, history: History = noHistory(1)): RecordFacts =>
   factsFrom(site, history, findings(site), MOMENT)
 
-/** The record as it is printed, forecasts and all. */
+/** The record without a forecast on its charts: those take their time. */
 export const recordOf = (site: Site, copy: Copy, history?: History): RecordDoc =>
+  composeRecord(factsOf(site, history), copy)
+
+/** The record as it is printed, forecasts and all. */
+export const wholeRecordOf = (site: Site, copy: Copy, history?: History): RecordDoc =>
   composeRecord(factsOf(site, history), copy, coverageFor(site))
 
 /** What a site may have behind it: one of each sort. */

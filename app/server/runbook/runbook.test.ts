@@ -73,6 +73,12 @@ test('marked, begun, ticked in order, finished: then that is what is built', () 
       .log.ofSite(id)
       .map(({ text, who }) => [text, who])[0],
   ).toEqual(['Runbook finished: built as revision 2.', 'Mo'])
+  // The record keeps it in words, each step with its time and hand.
+  const [done, ...more] = store().handover.runbooks(id)
+  expect(more).toEqual([])
+  expect(done).toMatchObject({ fromRevision: 1, toRevision: 2 })
+  expect(done!.steps).toHaveLength(order.steps.length)
+  expect(done!.steps.every(({ who, at, sets }) => who === 'Mo' && at !== '' && sets.length > 0)).toBe(true)
 })
 
 test('two people at one runbook: a step is done once, in its turn, and can be opened again', () => {

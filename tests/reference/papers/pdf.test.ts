@@ -11,14 +11,14 @@ import { recordPdf } from '~/papers/pdf/record'
 import type { Paper } from '~/papers/pdf/sheet'
 import { FileFolder } from '~/tests/kit/fileFolder'
 import { demoFile } from '~/tests/kit/listed'
-import { MOMENT, recordOf, someHistory } from '~/tests/kit/records'
+import { MOMENT, someHistory, wholeRecordOf } from '~/tests/kit/records'
 import { must, testWith } from '~/tests/real/programs'
 
 const folder = new FileFolder()
 afterAll(folder.remove)
 
 async function printed(site: Site, copy: Copy, paper: Paper, withHistory = false) {
-  const record = recordOf(site, copy, withHistory ? someHistory(site) : undefined)
+  const record = wholeRecordOf(site, copy, withHistory ? someHistory(site) : undefined)
   const bytes = await recordPdf(record, { paper, writtenAt: MOMENT.writtenAt })
   const file = join(folder.path, `${Math.random()}.pdf`)
   writeFileSync(file, bytes)
