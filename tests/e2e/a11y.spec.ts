@@ -16,6 +16,7 @@ const VIEWS = [
   'proof',
   'ground',
   'handover',
+  'parts',
   'jobs',
   'jobs/mesh',
 ]

@@ -104,12 +104,12 @@ test('too large a file is refused politely, in the browser and by the server', a
   await open(page, '/')
   await page.evaluate(() => {
     const list = new DataTransfer()
-    list.items.add(new File([new Uint8Array(12 * 1024 * 1024)], 'big.json'))
+    list.items.add(new File([new Uint8Array(22 * 1024 * 1024)], 'big.json'))
     const input = document.querySelector<HTMLInputElement>('input[type=file]')!
     input.files = list.files
     input.dispatchEvent(new Event('change', { bubbles: true }))
   })
-  await expect(page.getByRole('alert')).toContainText('big.json has 12 MB; at most 10 MB are taken.')
+  await expect(page.getByRole('alert')).toContainText('big.json has 22 MB; at most 19 MB are taken.')
   const answer = await request.post('/?index', {
     multipart: {
       intent: 'import',

@@ -117,7 +117,7 @@ test('one access point, from paper plan to printed record', async ({ page, reque
     await expect(record.getByText(/every ping is as planned/)).toHaveCount(0)
     expect(await page.content()).not.toContain('high-water')
     await page.emulateMedia({ media: 'print' })
-    await expect(page.getByRole('button', { name: 'Print' })).toBeHidden()
+    await expect(page.getByRole('button', { name: 'PDF' })).toBeHidden()
     await expect(page.getByRole('navigation', { name: 'Stages' })).toBeHidden()
   })
   expect(faults).toEqual([])
