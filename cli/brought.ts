@@ -5,6 +5,7 @@ import type { Site } from '~/core/plan'
 import { factsFrom, noHistory } from '~/core/record'
 import type { History, RecordFacts } from '~/core/record'
 import { openBundle } from '~/papers/bundle/open'
+import { isZip } from '~/papers/bundle/zip'
 import type { OpenedSite } from '~/papers/bundle/open'
 import { isPaper } from '~/papers/pdf/sheet'
 import type { Paper } from '~/papers/pdf/sheet'
@@ -21,8 +22,6 @@ export interface Brought {
   history: History
   pictures: OpenedSite['pictures']
 }
-
-const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b
 
 /** A site file, of which nothing is known but the plan; or a bundle with all that it brings along. */
 export async function readBrought(file: string, by: OpenWith | null = null): Promise<Outcome<Brought>> {

@@ -1,9 +1,9 @@
 import { plural } from '~/core/lib/plural'
-import { keysOf, withKeys } from '~/core/record'
+import { sealedPartOf, withKeys } from '~/core/record'
 import type { SealedPart } from '~/core/record'
-import { bundleFiles } from '~/papers/bundle/contents'
 import { openBundle } from '~/papers/bundle/open'
-import { writeBundle } from '~/papers/bundle/zip'
+import { wholeBundle } from '~/papers/bundle/whole'
+import { isZip } from '~/papers/bundle/zip'
 import { opened, sealed } from '~/papers/seal'
 import type { OpenWith, SealTo } from '~/papers/seal'
 import { runPaperTask } from '~/papers/tasks'
@@ -17,14 +17,8 @@ import { badInput, USAGE_ERROR, written } from './output'
 import type { Output } from './output'
 import { readSite } from './siteInput'
 
-const partOf = ({ site, history }: Brought): SealedPart => ({
-  format: 'yard-beacon-keys',
-  version: 1,
-  site: site.name,
-  revision: history.revision,
-  writtenAt: new Date().toISOString(),
-  keys: keysOf(site),
-})
+const partOf = ({ site, history }: Brought): SealedPart =>
+  sealedPartOf(site, history.revision, new Date().toISOString())
 
 /** `seal FILE --out OUT.age`: every key of the plan, locked. */
 export const sealCommand: Command = (files, options) =>
@@ -53,22 +47,14 @@ export const bundleCommand: Command = (files, options) =>
     if (keys && !keys.ok) return badInput(keys.problems)
     const { site, history, pictures } = brought
     const facts = factsNow(brought)
-    const paper = async (copy: 'customer' | 'installer') => ({
-      path: `record/${copy}.pdf`,
-      says: `The record, copy for the ${copy}`,
-      bytes: await runPaperTask({ kind: 'pdf', facts, copy, paper: 'a4' }, () => undefined),
+    const bytes = await wholeBundle({
+      site,
+      facts,
+      history,
+      pictures,
+      sealed: keys ? keys.value : null,
+      printed: (copy) => runPaperTask({ kind: 'pdf', facts, copy, paper: 'a4' }, () => undefined),
     })
-    const bytes = writeBundle(
-      { site: site.name, revision: history.revision, writtenAt: facts.writtenAt },
-      bundleFiles({
-        site,
-        history,
-        sheet: facts.sheet,
-        papers: [await paper('customer'), await paper('installer')],
-        pictures,
-        sealed: keys ? keys.value : null,
-      }),
-    )
     const out = writeOut(options.zip, bytes)
     return out.ok
       ? written(options.zip, bytes.length, keys ? 'with its keys sealed' : 'without keys')
@@ -82,8 +68,9 @@ export const openCommand: Command = (files, options) =>
     const bytes = readBytes(file)
     if (!by.ok) return badInput(by.problems)
     if (!bytes.ok) return badInput(bytes.problems)
-    const isZip = bytes.value[0] === 0x50 && bytes.value[1] === 0x4b
-    return isZip ? openZip(bytes.value, by.value, options) : openKeys(bytes.value, by.value, options)
+    return isZip(bytes.value)
+      ? openZip(bytes.value, by.value, options)
+      : openKeys(bytes.value, by.value, options)
   })
 
 async function openZip(bytes: Uint8Array, by: OpenWith | null, { out }: Options): Promise<Output> {

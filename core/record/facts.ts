@@ -7,6 +7,7 @@ import { deviceOf, withoutSecrets } from '../plan'
 import type { Id, Site } from '../plan'
 import type { DoneRunbook, History, LogEntry } from './bundle/history'
 import type { PartTick } from './parts/list'
+import { keysLeftOut } from './sealed/leftOut'
 import type { Signature } from './doc'
 
 export interface RevisionEntry {
@@ -89,9 +90,10 @@ export function factsFrom(
   revisions: readonly RevisionEntry[] = [],
 ): RecordFacts {
   const { revision, observations, throughput, built, runbooks, log, ticks, plans } = history
+  const said = keysLeftOut(site)
   const planAt = (at: number) => plans.find((one) => one.revision === at)?.plan ?? null
   return {
-    site: withoutSecrets(site),
+    site: { ...withoutSecrets(site), notes: said(site.notes) },
     revision,
     writtenAt,
     timeZone,
@@ -119,8 +121,8 @@ export function factsFrom(
     })),
     findings: findings.map((finding) => ({ ...finding, mend: null })),
     runbooks,
-    log,
-    revisions,
+    log: log.map((line) => ({ ...line, text: said(line.text) })),
+    revisions: revisions.map((one) => ({ ...one, label: said(one.label) })),
     ticks,
     signatures: [],
   }

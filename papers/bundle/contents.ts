@@ -3,7 +3,7 @@ import { ACCEPTANCE_WORDS, SOURCE_WORDS } from '~/core/judge/proof'
 import type { AcceptanceRow } from '~/core/judge/proof'
 import { withoutSecrets } from '~/core/plan'
 import type { Site } from '~/core/plan'
-import { partsCsv, partsList } from '~/core/record'
+import { keysLeftOut, partsCsv, partsList } from '~/core/record'
 import type { History } from '~/core/record'
 import { writeHistory } from '~/schema/history'
 import { writeSiteFile } from '~/schema/siteFile'
@@ -39,8 +39,18 @@ const text = (path: string, says: string, body: string): BundleFile => ({
 
 /** Everything that is handed over, file by file; keys in the sealed part alone. */
 export function bundleFiles(input: BundleInput): BundleFile[] {
-  const { history, papers, pictures, sealed, sheet } = input
-  const site = withoutSecrets(input.site)
+  const { papers, pictures, sealed, sheet } = input
+  const said = keysLeftOut(input.site)
+  const bare = (plan: Site): Site => ({ ...withoutSecrets(plan), notes: said(plan.notes) })
+  const site = bare(input.site)
+  const { log, built, plans, signed } = input.history
+  const history: History = {
+    ...input.history,
+    log: log.map((line) => ({ ...line, text: said(line.text) })),
+    built: built && { ...built, plan: bare(built.plan) },
+    plans: plans.map((one) => ({ ...one, plan: bare(one.plan) })),
+    signed: signed.map((one) => ({ ...one, plan: bare(one.plan) })),
+  }
   const signedFile = (i: number) => `signed/${i + 1}-revision-${history.signed[i]?.revision ?? 0}.json`
   return [
     text('README.txt', 'What is in here', readme(site, sealed !== null)),

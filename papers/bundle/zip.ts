@@ -25,6 +25,10 @@ const MOST_BYTES = 400 * 1024 * 1024
 /** Before this a ZIP has no words for a year. */
 const FIRST_YEAR = 1980
 
+/** Source: APPNOTE.TXT 6.3, 4.3.7: a local file header, or the end of an empty archive. */
+export const isZip = (bytes: Uint8Array): boolean =>
+  bytes[0] === 0x50 && bytes[1] === 0x4b && (bytes[2] === 3 || bytes[2] === 5)
+
 /** The bundle: a ZIP whose manifest has the SHA-256 of each file. The same files and the same time give the same bytes. */
 export function writeBundle(
   about: Pick<Manifest, 'site' | 'revision' | 'writtenAt'>,

@@ -1,28 +1,14 @@
 import { bad, good } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
-import type { Site } from '~/core/plan'
-import { keysOf } from '~/core/record'
-import type { SealedPart } from '~/core/record'
-import { bundleFiles } from '~/papers/bundle/contents'
-import type { BundleFile } from '~/papers/bundle/contents'
+import { sealedPartOf } from '~/core/record'
 import { openBundle } from '~/papers/bundle/open'
-import { writeBundle } from '~/papers/bundle/zip'
+import { wholeBundle } from '~/papers/bundle/whole'
 import { sealed } from '~/papers/seal'
 import { onPaperThread } from '~/papers/thread'
 import { readSealing } from '~/schema/sealing'
 import { siteOr404 } from '../derived/siteState.server'
 import { store } from '../sites/store.server'
 import { factsOf, historyOf } from './facts.server'
-
-/** Every key of the plan, to be sealed. */
-const partOf = (site: Site, revision: number, writtenAt: string): SealedPart => ({
-  format: 'yard-beacon-keys',
-  version: 1,
-  site: site.name,
-  revision,
-  writtenAt,
-  keys: keysOf(site),
-})
 
 /** The keys of a site, sealed to whom they are given; it is written down who that was, and never a key. */
 export async function sealKeys(
@@ -32,7 +18,7 @@ export async function sealKeys(
   const asked = readSealing(body)
   if (!asked.ok) return asked
   const { site, revision } = siteOr404(siteId)
-  const part = partOf(site, revision, new Date().toISOString())
+  const part = sealedPartOf(site, revision, new Date().toISOString())
   if (part.keys.length === 0)
     return bad({ path: [], code: 'seal.none', message: 'The plan has no key yet: there is nothing to seal.' })
   const made = await sealed(part, asked.value.to)
@@ -52,31 +38,25 @@ export async function bundleOf(
   siteId: string,
   body: Record<string, unknown>,
 ): Promise<Outcome<{ bytes: Uint8Array; name: string }>> {
-  const { site, revision } = siteOr404(siteId)
+  const { site } = siteOr404(siteId)
   const writtenAt = new Date().toISOString()
   const wantsKeys = body.passphrase !== undefined || body.recipients !== undefined
   const keys = wantsKeys ? await sealKeys(siteId, body) : null
   if (keys && !keys.ok) return keys
   const facts = factsOf(siteId, writtenAt)
-  const paper = async (copy: 'customer' | 'installer'): Promise<BundleFile> => ({
-    path: `record/${copy}.pdf`,
-    says: `The record, copy for the ${copy}`,
-    bytes: await onPaperThread({ kind: 'pdf', facts, copy, paper: 'a4' }),
-  })
-  const papers = [await paper('customer'), await paper('installer')]
   const pictures = [...new Set(site.underlays.map(({ pictureId }) => pictureId))].flatMap((id) => {
     const picture = store().pictures.read(siteId, id)
     return picture ? [{ id, mime: picture.mime, bytes: new Uint8Array(picture.bytes) }] : []
   })
-  const files = bundleFiles({
+  const bytes = await wholeBundle({
     site,
+    facts,
     history: historyOf(siteId),
-    sheet: facts.sheet,
-    papers,
     pictures,
     sealed: keys ? keys.value.bytes : null,
+    printed: (copy) => onPaperThread({ kind: 'pdf', facts, copy, paper: 'a4' }),
   })
-  return good({ bytes: writeBundle({ site: site.name, revision, writtenAt }, files), name: site.name })
+  return good({ bytes, name: site.name })
 }
 
 /** A bundle opened as a new site, with all that it brings along; or which file in it is not as it was written. */

@@ -2,6 +2,7 @@ import { decodedText } from '~/core/formats'
 import type { Problem } from '~/core/lib/outcome'
 import { freshSite } from '~/core/plan'
 import { isJobId } from '~/core/guide/jobs'
+import { isZip } from '~/papers/bundle/zip'
 import { readSiteFile } from '~/schema/siteFile'
 import { demoSite, isDemoVersion } from './demo.server'
 import { store } from './store.server'
@@ -61,10 +62,6 @@ function create(name: string, job: string): SitesResult {
   const page = job === '' ? 'brief' : isJobId(job) ? `jobs/${job}` : 'jobs'
   return { kind: 'open', siteId: store().sites.create(freshSite(name)), page }
 }
-
-/** Source: APPNOTE.TXT 6.3, 4.3.7: a local file header, or the end of an empty archive. */
-const isZip = (bytes: Uint8Array): boolean =>
-  bytes[0] === 0x50 && bytes[1] === 0x4b && (bytes[2] === 3 || bytes[2] === 5)
 
 /** A site file, or a bundle with all that it brings along. */
 async function importFile(form: FormData): Promise<SitesResult> {

@@ -21,6 +21,16 @@ export interface SealedPart {
   keys: SealedKey[]
 }
 
+/** What is to be sealed of a plan: every key, and of which revision. */
+export const sealedPartOf = (site: Site, revision: number, writtenAt: string): SealedPart => ({
+  format: 'yard-beacon-keys',
+  version: 1,
+  site: site.name,
+  revision,
+  writtenAt,
+  keys: keysOf(site),
+})
+
 /** Path parts are names that people chose: a slash in one would be taken for the next part. */
 const path = (...parts: string[]): string => parts.map(encodeURIComponent).join('/')
 

@@ -182,6 +182,17 @@ describe('what was changed on the way', () => {
   })
 })
 
+test('a key that somebody wrote into the log or the notes stays out of record and bundle', async () => {
+  const plain = demoFile('two-ovens')
+  const { key } = keysOf(plain)[0]!
+  const site = { ...plain, notes: `The key is ${key}.` }
+  const wrote = { ...someHistory(site), log: [{ ...someHistory(site).log[0]!, text: `Gave ${key} to Lee` }] }
+  expect(JSON.stringify(factsOf(site, wrote))).not.toContain(key)
+  const files = bundleFiles({ site, history: wrote, sheet: [], papers: [], pictures: [], sealed: null })
+  for (const { path, bytes } of files) expect([path, Buffer.from(bytes).includes(key)]).toEqual([path, false])
+  expect(JSON.stringify(factsOf(site, wrote))).toContain('Gave (a key, left out) to Lee')
+})
+
 describe.each(DEMOS)('no key of %s', (name) => {
   testWith(['qpdf', 'pdftotext', 'unzip'])(
     'in any output that is not sealed, compressed streams unpacked',
