@@ -21,6 +21,8 @@ export default {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(nanoid|date-fns|@noble|@scure|age-encryption|fflate|d3-[a-z]+|internmap|tinyqueue)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(nanoid|date-fns|@noble|@scure|age-encryption|fflate|d3-[a-z]+|internmap|tinyqueue)/)',
+  ],
   moduleNameMapper: { '^~/(.*)$': '<rootDir>/$1' },
 }
