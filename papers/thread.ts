@@ -20,16 +20,18 @@ let thread: Worker | null = null
 let serial = 0
 const waiting = new Map<number, Waiting>()
 
-/** The built worker where the application was built; from its source while it is being worked on. */
+/** The built worker where there is one; from its source while the application is being worked on. */
 function begin(): Worker {
   const built = join(process.cwd(), BUILT)
-  const isBuilt = process.env.NODE_ENV === 'production' && existsSync(built)
+  const isBuilt = process.env.NODE_ENV !== 'development' && existsSync(built)
   const made = new Worker(isBuilt ? built : join(process.cwd(), SOURCE))
   made.on('message', (message: FromPaperWorker) => heard(message))
-  made.on('error', (error) => died(error.message))
+  // One that was given up says nothing of those who wait for its successor.
+  made.on('error', (error) => {
+    if (thread === made) died(error.message)
+  })
   made.on('exit', (code) => {
-    if (thread === made) thread = null
-    if (waiting.size > 0) died(`it ended with ${code}`)
+    if (thread === made) died(`it ended with ${code}`)
   })
   // A server that is told to end does not wait for it.
   made.unref()

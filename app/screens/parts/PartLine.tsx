@@ -13,8 +13,6 @@ interface Props {
   onTick: (state: TickState, is: boolean) => void
 }
 
-const REACH = { all: 'all', some: 'some', none: '' } as const
-
 /** One part: how many, what it costs, how far it is. A count says where it comes from. */
 export function PartLine({ row, onTick }: Props) {
   const { site } = useSite()
@@ -86,7 +84,6 @@ export function PartLine({ row, onTick }: Props) {
                   {tick?.count} of {Math.max(row.toGet, row.listed ?? 0)}
                 </span>
               )}
-              <span className="sr-only">{REACH[reach]}</span>
             </label>
           </td>
         )

@@ -95,7 +95,7 @@ const injectorFor = (site: Site, device: Device): string => {
   return poeClass === null ? '' : poeClassFigures(poeClass).standard
 }
 
-/** Whether it stands under the open sky: no building on the plan has it, or its type is made for it. */
+/** Whether it stands under the open sky: there are buildings on the plan, and none of them has it. */
 export const isOutside = (site: Site, device: Device): boolean =>
   device.position !== null && site.buildings.length > 0 && isOutdoors(site, device.position.at)
 

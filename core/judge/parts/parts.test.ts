@@ -63,7 +63,7 @@ test('the boatyard, counted by hand', () => {
     // Paint shed, café terrace, pontoon: class 4. The bridge end in the hut: class 3.
     'injector 802.3at': 3,
     'injector 802.3af': 1,
-    // Outside: gable, gate, hard standing, terrace and both bridge ends or the pontoon; one of six has a mast clamp in its carton.
+    // Patch: gable, gate, pontoon, terrace. Sector: hard standing. The bridge ends’ panels are their own.
     'antenna ant-patch': 4,
     'antenna ant-sector': 1,
     'licence controller': 10,

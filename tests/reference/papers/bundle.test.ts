@@ -120,7 +120,7 @@ test('there and back: the same site, history and picture; keys only where they a
   expect(shut.value.keys).toBe('sealed')
   expect(keysOf(shut.value.site)).toEqual([])
   expect((await openBundle(bytes, { passphrase: 'another' })).ok).toBe(false)
-}, 60_000)
+}, 180_000)
 
 test('the same input gives the same bytes', async () => {
   const site = demoFile('two-ovens')
@@ -247,6 +247,6 @@ describe.each(DEMOS)('no key of %s', (name) => {
       const carded = joinCards(site, true).flatMap(({ key }) => key ?? [])
       for (const key of carded) expect(drawn).toContain(key)
     },
-    60_000,
+    180_000,
   )
 })

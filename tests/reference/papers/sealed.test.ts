@@ -78,7 +78,7 @@ testWith(['age', 'python3'])(
     const back = await opened(new Uint8Array(readFileSync(at('theirs.age'))), { passphrase: PHRASE })
     expect(back).toEqual({ ok: true, value: part() })
   },
-  60_000,
+  180_000,
 )
 
 testWith(['age', 'age-keygen'])('what age has armoured for mail opens, too', async () => {
@@ -152,4 +152,4 @@ test('what is refused, and in which words', async () => {
   expect(await refused(opened(new TextEncoder().encode('hello'), { passphrase: 'x' }))).toContain(
     'no sealed part',
   )
-}, 60_000)
+}, 180_000)
