@@ -24,7 +24,7 @@ export function PartLine({ row, onTick }: Props) {
   const unit = row.unit === 'm' ? ' m' : ''
   return (
     <tr data-part={row.key}>
-      <td className="max-w-96">
+      <td className="min-w-60 max-w-96">
         {row.name}
         {row.note && <span className="caption block">{row.note}</span>}
         {row.missing > 0 && (

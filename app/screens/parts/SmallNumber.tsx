@@ -21,7 +21,7 @@ export function SmallNumber({ label, value, disabled, onDone }: Props) {
   return (
     <input
       aria-label={label}
-      className="field figures w-16 !px-1.5 !py-0.5 text-right"
+      className="field figures w-16 !px-1.5 !py-0.5 text-right print:w-11 print:!border-0 print:!p-0"
       inputMode="decimal"
       disabled={disabled}
       value={typed ?? text}

@@ -58,7 +58,7 @@ export default function Parts({ loaderData }: Route.ComponentProps) {
       )}
       {rows.length > 0 && (
         <div className="sheet overflow-x-auto px-2 py-3" tabIndex={0} role="group" aria-label="Parts list">
-          <table className="plain [&_td]:px-2 [&_td]:align-middle [&_th]:px-2">
+          <table className="plain [&_td]:px-2 [&_td]:align-middle [&_th]:px-2 print:text-[9pt] print:[&_td]:px-1 print:[&_td]:py-0.5 print:[&_th]:px-1">
             <thead>
               <tr>
                 <th>Part</th>
@@ -82,10 +82,10 @@ export default function Parts({ loaderData }: Route.ComponentProps) {
                       <th colSpan={7} scope="rowgroup" className="!pt-4 text-left">
                         {GROUP_NAME[group]}
                       </th>
-                      <td colSpan={3} className="!pt-4 text-right no-print">
+                      <td colSpan={3} className="!pt-4 text-right">
                         <button
                           type="button"
-                          className="button button-quiet"
+                          className="button button-quiet no-print"
                           disabled={ticking || !list.some(isOpen)}
                           onClick={() => tick('packed', true, list.filter(isOpen))}
                           aria-label={`Pack all of ${GROUP_NAME[group]}`}
