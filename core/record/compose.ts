@@ -41,6 +41,7 @@ export function composeRecord(
   const { site, revision, writtenAt, timeZone, built, sheet } = facts
   const [level] = [...site.levels].sort((a, b) => gearOn(site, b.id) - gearOn(site, a.id))
   const forecast = coverage?.find(({ levelId }) => levelId === level?.id)
+  const chart = level ? groundFigure({ site, level, isolines: forecast?.isolines ?? [] }) : null
   const passed = sheet.filter(({ verdict }) => verdict === 'passed').length
   return {
     copy,
@@ -58,10 +59,11 @@ export function composeRecord(
       ['Gear', plural(site.devices.length, 'device')],
       ['Clock', timeZone],
     ],
-    chart: level ? groundFigure({ site, level, isolines: forecast?.isolines ?? [] }) : null,
-    chartSays: level
-      ? `${level.name}.${forecast ? ` Depths: the plan’s forecast on ${forecast.band} GHz, no measurement.` : ''}`
-      : '',
+    chart,
+    chartSays:
+      chart && level
+        ? `${level.name}.${forecast ? ` Depths: the plan’s forecast on ${forecast.band} GHz, no measurement.` : ''}`
+        : '',
     sections: copy === 'customer' ? customerSections(facts) : installerSections(facts, coverage),
   }
 }

@@ -85,6 +85,12 @@ test('a forecast is said to be one wherever it stands', () => {
   expect(areas!.columns.map(({ title }) => title)).toContain('Forecast of the plan')
 })
 
+test('a level with gear and nothing drawn has no chart and no forecast', () => {
+  const record = wholeRecordOf(longMole(), 'installer')
+  expect([record.chart, record.chartSays]).toEqual([null, ''])
+  expect(section(record, 'coverage').blocks.some(({ kind }) => kind === 'figure')).toBe(false)
+})
+
 test('as planned beside as built, setting by setting', () => {
   const site = demoFile('two-ovens')
   const built: Site = withDevice(site, 'ap', { place: 'Shop, over the door' })

@@ -15,7 +15,7 @@ import {
 } from '../../radio/coverage'
 import type { AreaShare, Isoline } from '../../radio/coverage'
 import type { Area, Band, Id, Level, Site } from '../../plan'
-import { boxOfLevel } from './ground'
+import { boxOfLevel, isDrawn } from './ground'
 
 /** Cells of a printed chart; fewer where there are many radios, since each of them costs all cells. */
 const MOST_CELLS = 30_000
@@ -41,6 +41,7 @@ function bandOn(site: Site, level: Level): Band {
 
 /** The forecast on one level, from the radios of that level and all others. Null where nothing is drawn or nothing is on the air. */
 export function levelCoverage(site: Site, level: Level): LevelCoverage | null {
+  if (!isDrawn(site, level)) return null
   const main = bandOn(site, level)
   const field = fieldOn(site, level, main)
   if (!field) return null

@@ -41,10 +41,16 @@ export function boxOfLevel(site: Site, level: Level): { min: Point; max: Point }
   }
 }
 
-/** The chart of a level: land, walls, areas, gear; with isolines its depths, with points what was read there. Null for an empty level. */
+/** Whether anything but gear is drawn on a level: without it a chart shows nothing that a list does not. */
+export const isDrawn = (site: Site, { id }: Level): boolean =>
+  site.buildings.some(({ levelIds }) => levelIds.includes(id)) ||
+  site.walls.some(({ levelId }) => levelId === id) ||
+  site.areas.some(({ levelId, outline }) => levelId === id && outline.length > 2)
+
+/** The chart of a level: land, walls, areas, gear; with isolines its depths, with points what was read there. Null for a level on which nothing is drawn or read. */
 export function groundFigure({ site, level, isolines = [], points = [] }: Drawn): Figure | null {
   const box = boxOfLevel(site, level)
-  if (!box) return null
+  if (!box || (points.length === 0 && !isDrawn(site, level))) return null
   const scale = WIDTH / Math.max(box.max[0] - box.min[0], (box.max[1] - box.min[1]) * 1.2)
   const width = (box.max[0] - box.min[0]) * scale
   const height = (box.max[1] - box.min[1]) * scale
