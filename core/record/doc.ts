@@ -26,7 +26,6 @@ export interface Column {
 
 export type Block =
   | { kind: 'text'; text: string; tone?: RichCell['tone'] }
-  | { kind: 'facts'; rows: readonly (readonly [name: string, value: string])[] }
   | { kind: 'list'; items: readonly string[] }
   | {
       kind: 'table'
@@ -78,8 +77,6 @@ function blockWords(block: Block): string[] {
   switch (block.kind) {
     case 'text':
       return [block.text]
-    case 'facts':
-      return block.rows.flat()
     case 'list':
       return [...block.items]
     case 'table':

@@ -1,6 +1,7 @@
 import PDFDocument from 'pdfkit'
 import type PDFKit from 'pdfkit'
 import { INK } from '~/core/record/figure/types'
+import { collected } from './collected'
 import { Setter } from './setter'
 import type { Setting } from './setter'
 import { PAPERS } from './sheet'
@@ -56,12 +57,7 @@ export class Book {
     this.setter = new Setter(this.doc)
     this.widthPt = widthPt - 2 * MARGIN_PT
     this.heightPt = heightPt
-    const chunks: Buffer[] = []
-    this.bytes = new Promise((resolve, reject) => {
-      this.doc.on('data', (chunk: Buffer) => chunks.push(chunk))
-      this.doc.on('end', () => resolve(Buffer.concat(chunks)))
-      this.doc.on('error', reject)
-    })
+    this.bytes = collected(this.doc)
   }
 
   readonly left = MARGIN_PT

@@ -178,10 +178,6 @@ function drawBlock(book: Book, block: Block): void {
       )
       book.y += 5
       return
-    case 'facts':
-      for (const [name, value] of block.rows) book.paragraph(`${name}: ${value}`, TEXT)
-      book.y += 5
-      return
     case 'list':
       for (const item of block.items) {
         book.room(TEXT.size * 1.32)

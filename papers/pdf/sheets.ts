@@ -1,6 +1,7 @@
 import PDFDocument from 'pdfkit'
 import type { Figure } from '~/core/record/figure/types'
 import { drawFigure } from './figure'
+import { collected } from './collected'
 import { Setter } from './setter'
 import { mm } from './sheet'
 
@@ -15,12 +16,7 @@ export async function sheetsPdf(pages: readonly Figure[], title: string, written
     lang: 'en',
     info: { Title: title, Creator: 'Yard Beacon', Producer: 'Yard Beacon', CreationDate: at, ModDate: at },
   })
-  const chunks: Buffer[] = []
-  const bytes = new Promise<Buffer>((resolve, reject) => {
-    doc.on('data', (chunk: Buffer) => chunks.push(chunk))
-    doc.on('end', () => resolve(Buffer.concat(chunks)))
-    doc.on('error', reject)
-  })
+  const bytes = collected(doc)
   const setter = new Setter(doc)
   for (const page of pages) {
     doc.addPage({ size: [mm(page.width), mm(page.height)], margin: 0 })

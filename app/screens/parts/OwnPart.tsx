@@ -2,7 +2,7 @@ import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import type { Edit } from '~/core/plan'
 import { needsOf } from '~/core/judge/parts'
-import { newListedParts } from '~/core/judge/parts/listing'
+import { takenFirst } from '~/core/judge/parts/listing'
 import { FormProblems } from '../../components/Field'
 import { NumberInput, TextInput } from '../../components/inputs'
 import { Problems } from '../../components/Problems'
@@ -22,7 +22,6 @@ export function OwnPart() {
   const wanted = new Set(needsOf(site).map(({ key }) => key))
   const own = site.parts.filter(({ key }) => !wanted.has(key))
   const add = () => {
-    const taken = site.parts.length === 0 ? newListedParts(site, needsOf(site)) : []
     const record = {
       id: newId(),
       key: '',
@@ -32,7 +31,7 @@ export function OwnPart() {
       have: 0,
       rate: null,
     }
-    const edits: Edit[] = [...taken, { op: 'put', collection: 'parts', record }]
+    const edits: Edit[] = [...takenFirst(site), { op: 'put', collection: 'parts', record }]
     edit(`Put “${name.trim()}” on the parts list`, edits)
   }
   return (

@@ -1,6 +1,5 @@
-import { newListedParts } from '~/core/judge/parts/listing'
-import { needsOf } from '~/core/judge/parts'
-import type { Edit, ListedPart, Site } from '~/core/plan'
+import { changedLine } from '~/core/judge/parts/listing'
+import type { ListedPart } from '~/core/plan'
 import { TICKS, tickReach } from '~/core/record/parts/list'
 import type { PartRow, TickState } from '~/core/record/parts/list'
 import { useSite } from '../../hooks/useSite'
@@ -18,7 +17,7 @@ export function PartLine({ row, onTick }: Props) {
   const { site } = useSite()
   const { edit, busy } = usePlanEdit()
   const change = (part: Partial<ListedPart>) => {
-    const edits = withLine(site, row, part)
+    const edits = changedLine(site, row.key, part)
     if (edits.length > 0) edit(`Change “${row.name}” on the parts list`, edits)
   }
   const unit = row.unit === 'm' ? ' m' : ''
@@ -81,7 +80,7 @@ export function PartLine({ row, onTick }: Props) {
               />
               {reach === 'some' && (
                 <span className="caption">
-                  {tick?.count} of {Math.max(row.toGet, row.listed ?? 0)}
+                  {tick?.count} of {row.wanted}
                 </span>
               )}
             </label>
@@ -90,23 +89,4 @@ export function PartLine({ row, onTick }: Props) {
       })}
     </tr>
   )
-}
-
-/** Edits that change a line. Where the list follows the plan it is taken first: a figure of one's own needs a line to stand on. */
-function withLine(site: Site, row: PartRow, part: Partial<ListedPart>): Edit[] {
-  const line = site.parts.find(({ key, id }) => (key || id) === row.key)
-  if (line) return [{ op: 'put', collection: 'parts', record: { ...line, ...part } }]
-  const all = needsOf(site)
-  const taken =
-    site.parts.length === 0
-      ? newListedParts(site, all)
-      : newListedParts(
-          site,
-          all.filter(({ key }) => key === row.key),
-        )
-  return taken.map((edit): Edit => {
-    if (edit.op !== 'put' || edit.collection !== 'parts') return edit
-    const record = edit.record as ListedPart
-    return record.key === row.key ? { ...edit, record: { ...record, ...part } } : edit
-  })
 }

@@ -34,7 +34,7 @@ export default function Parts({ loaderData }: Route.ComponentProps) {
       body: {
         state,
         is,
-        parts: some.map((row) => ({ key: row.key, count: Math.max(row.toGet, row.listed ?? 0) })),
+        parts: some.map(({ key, wanted }) => ({ key, count: wanted })),
       },
     })
   const isOpen = (row: PartRow) => row.toGet > 0 && row.ticks.packed === null

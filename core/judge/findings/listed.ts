@@ -1,5 +1,5 @@
 import { newListedParts } from '../parts/listing'
-import { needsOf, toGet } from '../parts'
+import { needsOf, shortOf, toGet } from '../parts'
 import type { Need } from '../parts'
 import { deviceOf } from '../../plan'
 import type { Site } from '../../plan'
@@ -9,9 +9,9 @@ import { atDevice } from './where'
 /** What the plan needs and the list that was taken does not have, so many of each. A list that follows the plan lacks nothing. */
 function lacking(site: Site): { need: Need; short: number }[] {
   if (site.parts.length === 0) return []
-  const listed = new Map(site.parts.map((line) => [line.key, line.count + line.have]))
+  const lines = new Map(site.parts.map((line) => [line.key, line]))
   return needsOf(site)
-    .map((need) => ({ need, short: toGet(need) - (listed.get(need.key) ?? 0) }))
+    .map((need) => ({ need, short: shortOf(need, lines.get(need.key)) }))
     .filter(({ short }) => short > 0)
 }
 

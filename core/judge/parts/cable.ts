@@ -7,7 +7,11 @@ import type { Need } from './types'
 
 /** Ready-made cords, m; what is longer than a cord of the drawer is laid. Common practice, no source. */
 export const CORD_LENGTHS_M = [0.5, 1, 2, 3] as const
-const LONGEST_CORD_M = 3
+const LONGEST_CORD_M = Math.max(...CORD_LENGTHS_M)
+
+/** What is laid and has its ends made on site; otherwise a cord out of the drawer, or house wiring that is there. */
+export const isLaid = ({ category, lengthM }: Link): boolean =>
+  category !== 'mains' && lengthM > LONGEST_CORD_M
 /** Of cords and plugs one more for every ten, and at least one. Common practice, no source. */
 const withSpare = (count: number): number => count + Math.ceil(count / 10)
 /** From an outlet to the device. Common practice, no source. */
@@ -26,7 +30,6 @@ export const CATEGORY_NAME: Record<CableCategory, string> = {
 interface Cable {
   link: Link
   says: string
-  /** What is laid and has its ends made on site; otherwise a cord out of the drawer. */
   isLaid: boolean
   /** How many of its ends are under the open sky. */
   outsideEnds: number
@@ -41,7 +44,7 @@ const cablesOf = (site: Site): Cable[] =>
       return {
         link,
         says: ends.map((end) => end?.name ?? 'a device that is gone').join(' to '),
-        isLaid: link.lengthM > LONGEST_CORD_M,
+        isLaid: isLaid(link),
         outsideEnds: ends.filter((end) => end && isOutside(site, end)).length,
       }
     })

@@ -7,7 +7,7 @@ import type { Need } from './types'
 
 export { CATEGORY_NAME } from './cable'
 export { broughtGear, hangs, isOutside } from './gear'
-export { PART_GROUPS, toGet } from './types'
+export { PART_GROUPS, shortOf, toGet } from './types'
 export type { Need, PartGroup } from './types'
 
 const made = perSite<Site, 'all', readonly Need[]>((site) => [

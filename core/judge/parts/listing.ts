@@ -1,4 +1,5 @@
 import type { Edit, ListedPart, Site } from '../../plan'
+import { needsOf } from '.'
 import { toGet } from './types'
 import type { Need } from './types'
 
@@ -31,4 +32,21 @@ function freeId(site: Site, key: string): string {
     const tried = n === 2 ? id : `${id.slice(0, 36)}-${n}`
     if (!taken.has(tried)) return tried
   }
+}
+
+/** The list taken as the plan has it now, where nobody has taken it yet: a line of one's own needs a list to stand on. */
+export const takenFirst = (site: Site): Edit[] =>
+  site.parts.length === 0 ? newListedParts(site, needsOf(site)) : []
+
+/** Edits that change the line of a need or of somebody's own. Where there is no line, the list or the line is taken first. */
+export function changedLine(site: Site, key: string, part: Partial<ListedPart>): Edit[] {
+  const line = site.parts.find((one) => (one.key || one.id) === key)
+  if (line) return [{ op: 'put', collection: 'parts', record: { ...line, ...part } }]
+  const mine = needsOf(site).filter((need) => need.key === key)
+  const taken = site.parts.length === 0 ? takenFirst(site) : newListedParts(site, mine)
+  return taken.map((edit): Edit => {
+    if (edit.op !== 'put' || edit.collection !== 'parts') return edit
+    const record = edit.record as ListedPart
+    return record.key === key ? { ...edit, record: { ...record, ...part } } : edit
+  })
 }

@@ -1,5 +1,6 @@
 import { isUpThere } from '../../plan'
 import type { Device, Site } from '../../plan'
+import { isLaid } from './cable'
 import { byRule } from './count'
 import { broughtGear, hangs, isOutside } from './gear'
 import type { Need } from './types'
@@ -46,7 +47,7 @@ const CABLE_TOOL: Record<Site['partsRules']['ends'], { key: string; name: string
 export function toolNeeds(site: Site): Need[] {
   const gear = broughtGear(site)
   if (gear.length === 0) return []
-  const laid = site.links.some(({ lengthM }) => lengthM > 3)
+  const laid = site.links.some(isLaid)
   const climbed = up(gear)
   return [
     ...TOOLS.flatMap((tool) => {

@@ -34,3 +34,7 @@ export interface Need {
 
 /** What has to be got: all that no carton holds. */
 export const toGet = ({ count, inCartons }: Need): number => Math.max(0, count - inCartons)
+
+/** What a list that was taken has too few of; a line that is not there has none. */
+export const shortOf = (need: Need, line: Pick<ListedPart, 'count' | 'have'> | undefined): number =>
+  Math.max(0, toGet(need) - (line?.count ?? 0) - (line?.have ?? 0))

@@ -1,4 +1,4 @@
-import { needsOf, PART_GROUPS, toGet } from '../../judge/parts'
+import { needsOf, PART_GROUPS, shortOf, toGet } from '../../judge/parts'
 import type { Need, PartGroup } from '../../judge/parts'
 import type { Traced } from '../../lib/traced'
 import type { Id, Site } from '../../plan'
@@ -28,6 +28,8 @@ export interface PartRow {
   /** Still to be bought or packed: what the plan needs, no carton holds and is not at hand. */
   toGet: number
   have: number
+  /** What is bought or packed: as much as is to be got, or as the list that was taken says. */
+  wanted: number
   /** On the list that was taken; null: the list follows the plan. */
   listed: number | null
   /** Needed, and on no list. */
@@ -63,6 +65,7 @@ export function partsList(site: Site, ticks: readonly PartTick[] = []): PartRow[
         inCartons: 0,
         toGet: get,
         have: line.have,
+        wanted: get,
         listed: get,
         missing: 0,
         rate: line.rate,
@@ -82,6 +85,7 @@ function rowOfNeed(site: Site, need: Need, ticks: readonly PartTick[]): PartRow 
   const have = line?.have ?? 0
   const get = Math.max(0, toGet(need) - have)
   const listed = isTaken ? (line?.count ?? 0) : null
+  const wanted = Math.max(get, listed ?? 0)
   return {
     key: need.key,
     group: need.group,
@@ -91,10 +95,11 @@ function rowOfNeed(site: Site, need: Need, ticks: readonly PartTick[]): PartRow 
     inCartons: need.inCartons,
     toGet: get,
     have,
+    wanted,
     listed,
-    missing: listed === null ? 0 : Math.max(0, get - listed),
+    missing: isTaken ? shortOf(need, line) : 0,
     rate: line?.rate ?? null,
-    cost: costOf(line?.rate ?? null, Math.max(get, listed ?? 0)),
+    cost: costOf(line?.rate ?? null, wanted),
     ticks: ticksFor(ticks, need.key),
     counted: need.counted,
     note: need.note,
@@ -120,10 +125,10 @@ export function costOfAll(rows: readonly PartRow[]): { sum: number; without: num
 }
 
 /** Whether a state holds for all that is to be got, for some of it, or for none. */
-export function tickReach({ ticks, toGet: get, listed }: PartRow, state: TickState): 'all' | 'some' | 'none' {
+export function tickReach({ ticks, wanted }: PartRow, state: TickState): 'all' | 'some' | 'none' {
   const tick = ticks[state]
   if (!tick) return 'none'
-  return tick.count >= Math.max(get, listed ?? 0) ? 'all' : 'some'
+  return tick.count >= wanted ? 'all' : 'some'
 }
 
 export const GROUP_NAME: Record<PartRow['group'], string> = { ...PART_GROUPS, own: 'Added by hand' }

@@ -1,7 +1,7 @@
 import { walkOf } from '../../judge/proof'
 import { deviceOf } from '../../plan'
 import type { Site } from '../../plan'
-import { plannedRadio } from '../../radio/coverage'
+import { DEPTH_LEVELS, plannedRadio } from '../../radio/coverage'
 import type { Block, Cell, Section } from '../doc'
 import type { RecordFacts } from '../facts'
 import type { LevelCoverage } from '../figure/coverage'
@@ -59,6 +59,8 @@ export function radioSection(site: Site): Section {
   }
 }
 
+const DEPTHS = DEPTH_LEVELS.signal.map((dbm) => String(dbm).replace('-', '−')).join(', ')
+
 /** What was read on the walk, on the chart that the plan forecasts. Forecast and reading are told apart in every line. */
 export function coverageSection(
   { site, observations, sheet }: RecordFacts,
@@ -81,7 +83,7 @@ export function coverageSection(
       ? [
           {
             kind: 'figure',
-            title: `${level.name}${forecast ? `, ${forecast.band} GHz. Depths: the plan’s forecast at −82, −75, −67, −60 and −50 dBm, no measurement` : ''}. ${read}`,
+            title: `${level.name}${forecast ? `, ${forecast.band} GHz. Depths: the plan’s forecast at ${DEPTHS} dBm, no measurement` : ''}. ${read}`,
             figure,
           },
         ]

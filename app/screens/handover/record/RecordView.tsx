@@ -68,17 +68,6 @@ function BlockView({ block, section }: { block: Block; section: string }) {
   switch (block.kind) {
     case 'text':
       return <p className={block.tone && TONE[block.tone]}>{block.text}</p>
-    case 'facts':
-      return (
-        <dl>
-          {block.rows.map(([name, value]) => (
-            <div key={name}>
-              <dt className="inline text-soft">{name}: </dt>
-              <dd className="inline">{value}</dd>
-            </div>
-          ))}
-        </dl>
-      )
     case 'list':
       return (
         <ul className="list-disc space-y-0.5 pl-5">
