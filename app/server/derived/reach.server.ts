@@ -14,7 +14,7 @@ export interface MatrixCell {
   exceptions: {
     says: string
     count: number
-    targets: string[] | null
+    targets: readonly string[] | null
     places: { id: string; label: string }[]
   }[]
 }

@@ -1,3 +1,4 @@
+import { grouped } from '../../lib/grouped'
 import { cableWays, feedsOf, meshWay, parentOptions, plannedHop } from '../../radio/backhaul'
 import { applyEdits, deviceOf, isOnAir } from '../../plan'
 import type { Device, Edit, Link, Site } from '../../plan'
@@ -131,8 +132,9 @@ function hops(site: Site): Sighting[] {
 }
 
 function crowds(site: Site): Sighting[] {
+  const byParent = grouped(children(site), ({ parent }) => parent.id)
   return site.devices.flatMap((parent): Sighting[] => {
-    const fed = children(site).filter((one) => one.parent.id === parent.id)
+    const fed = byParent.get(parent.id) ?? []
     if (fed.length <= site.backhaul.mostChildren) return []
     return [
       {

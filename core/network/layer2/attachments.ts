@@ -1,3 +1,5 @@
+import { grouped } from '../../lib/grouped'
+import { perSite } from '../../lib/perSite'
 import { kindOf } from '../../plan/kinds'
 import { freeSockets, jackNetwork, linkAt, portName, ssidsOn } from '../../plan/lookups'
 import { indexOf } from '../../plan/siteIndex'
@@ -15,14 +17,10 @@ export interface Attachment {
   networkId: Id | null
 }
 
-const known = new WeakMap<Site, readonly Attachment[]>()
+const listed = perSite((site: Site, _all: 'all') => listAttachments(site))
 
 /** Every SSID on every access point, every free LAN socket of a switch or gateway, every wired jack, and every station in the plan. */
-export function attachmentsOf(site: Site): readonly Attachment[] {
-  const made = known.get(site) ?? listAttachments(site)
-  known.set(site, made)
-  return made
-}
+export const attachmentsOf = (site: Site): readonly Attachment[] => listed(site, 'all')
 
 const listAttachments = (site: Site): Attachment[] =>
   site.devices.flatMap((device) => {
@@ -79,6 +77,14 @@ function jacks(site: Site, device: Device): Attachment[] {
     ]
   })
 }
+
+const byNetwork = perSite((site: Site, _all: 'all') =>
+  grouped(attachmentsOf(site), ({ networkId }) => networkId),
+)
+
+/** The places where clients of a network attach. */
+export const attachmentsIn = (site: Site, networkId: Id): readonly Attachment[] =>
+  byNetwork(site, 'all').get(networkId) ?? []
 
 export const attachmentOf = (site: Site, id: string): Attachment | undefined =>
   attachmentsOf(site).find((attachment) => attachment.id === id)

@@ -1,6 +1,6 @@
 import type { Device, Id, Link, LinkEnd, Network, Site } from '../../plan/types'
 import { networkOf, tunnelEnd } from '../../plan/lookups'
-import type { PortKey } from './keys'
+import type { Place, PortKey } from './keys'
 import { socket } from './keys'
 import type { Fabric, FabricNode } from './fabricTypes'
 import { managementVlan, nodeBuilder } from './nodes'
@@ -45,20 +45,23 @@ export function buildFabric(site: Site, alive: Alive = EVERYTHING_ALIVE): Fabric
 }
 
 function connect(nodes: Map<Id, FabricNode>, link: Link): void {
-  const portAt = (end: LinkEnd) => nodes.get(end.deviceId)?.ports.get(socket(end.port))
-  const [a, b] = [portAt(link.a), portAt(link.b)]
-  if (!a || !b) return
-  a.peer = { deviceId: link.b.deviceId, key: socket(link.b.port), link }
-  b.peer = { deviceId: link.a.deviceId, key: socket(link.a.port), link }
+  join(nodes, placeOf(link.a), placeOf(link.b), link)
+}
+
+const placeOf = ({ deviceId, port }: LinkEnd): Place => ({ deviceId, key: socket(port) })
+
+/** Two ports become each other's peers, where both are there. */
+function join(nodes: Map<Id, FabricNode>, one: Place, other: Place, link: Link | null): void {
+  const [a, b] = [nodes.get(one.deviceId), nodes.get(other.deviceId)]
+  const [from, to] = [a?.ports.get(one.key), b?.ports.get(other.key)]
+  if (!a || !b || !from || !to) return
+  from.peer = { ...other, link, node: b, port: to }
+  to.peer = { ...one, link, node: a, port: from }
 }
 
 /** A radio link stands where the parent has a port for this child: it offers the SSID, or is the other bridge end. So does a tunnel. */
 function connectByChild(nodes: Map<Id, FabricNode>, parentId: Id, childId: Id, by: 'air' | 'tunnel'): void {
-  const key: PortKey = `${by}:${childId}`
-  const [down, up] = [nodes.get(parentId)?.ports.get(key), nodes.get(childId)?.ports.get(by)]
-  if (!down || !up) return
-  down.peer = { deviceId: childId, key: by, link: null }
-  up.peer = { deviceId: parentId, key, link: null }
+  join(nodes, { deviceId: parentId, key: `${by}:${childId}` }, { deviceId: childId, key: by }, null)
 }
 
 /** Joins access points elsewhere to their controllers; those whose tunnel is down are given with the reason. */

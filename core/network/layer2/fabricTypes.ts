@@ -12,7 +12,9 @@ export interface FabricPort {
   group: PortGroup
   membership: Membership
   /** Where the cable or the radio link leads, if there is one and it is alive. */
-  peer: { deviceId: Id; key: PortKey; link: Link | null } | null
+  peer: { deviceId: Id; key: PortKey; link: Link | null; node: FabricNode; port: FabricPort } | null
+  /** Its own number among all ports of the fabric: what is walked often is marked by it. */
+  serial: number
 }
 
 /**
@@ -24,6 +26,8 @@ export interface FabricNode {
   device: Device
   behaviour: Behaviour
   ports: Map<PortKey, FabricPort>
+  /** Its own number among the nodes of the fabric. */
+  serial: number
 }
 
 export interface Fabric {

@@ -55,25 +55,29 @@ const refuse = (reason: string, clause: string): Classified => ({ ok: false, ref
  * 8.6.2 (ingress filtering).
  */
 export function classify(membership: Membership, tag: Tag): Classified {
-  if (untagged(tag)) {
-    if (membership.admit === 'taggedOnly')
-      return refuse(
-        'the port admits tagged frames only, and this one has no tag',
-        '802.1Q 6.9 acceptable frame types',
-      )
-    if (membership.pvid === null)
-      return refuse('the port has no native VLAN, so an untagged frame belongs nowhere', '802.1Q 6.9 PVID')
-    return { ok: true, vid: membership.pvid }
-  }
+  const vid = vidOf(membership, tag)
+  return vid === null ? refuse(...whyRefused(membership, tag)) : { ok: true, vid }
+}
+
+/** The VLAN of `classify` alone, null when the frame is dropped: asked for every port of every walk. */
+export function vidOf({ admit, pvid, ingressFilter, tagged }: Membership, tag: Tag): VlanId | null {
+  if (untagged(tag)) return admit === 'taggedOnly' ? null : pvid
   const vid = tag as VlanId
-  if (membership.admit === 'untaggedOnly')
-    return refuse(
-      `the port admits untagged frames only, and this one carries tag ${vid}`,
-      '802.1Q 6.9 acceptable frame types',
-    )
-  if (membership.ingressFilter && !isMember(membership, vid))
-    return refuse(`the port is not a member of VLAN ${vid}`, '802.1Q 8.6.2 ingress filtering')
-  return { ok: true, vid }
+  if (admit === 'untaggedOnly') return null
+  return ingressFilter && pvid !== vid && !tagged.has(vid) ? null : vid
+}
+
+function whyRefused({ admit }: Membership, tag: Tag): [reason: string, clause: string] {
+  if (untagged(tag))
+    return admit === 'taggedOnly'
+      ? ['the port admits tagged frames only, and this one has no tag', '802.1Q 6.9 acceptable frame types']
+      : ['the port has no native VLAN, so an untagged frame belongs nowhere', '802.1Q 6.9 PVID']
+  return admit === 'untaggedOnly'
+    ? [
+        `the port admits untagged frames only, and this one carries tag ${tag}`,
+        '802.1Q 6.9 acceptable frame types',
+      ]
+    : [`the port is not a member of VLAN ${tag}`, '802.1Q 8.6.2 ingress filtering']
 }
 
 /**

@@ -27,7 +27,7 @@ export function behaviourOf(site: Site, device: Device): Behaviour {
 export const managementVlan = (device: Device): VlanId | null =>
   device.ports.find(({ number }) => number !== wanOf(device)?.port)?.nativeVlan ?? null
 
-type BarePort = Omit<FabricPort, 'id'>
+type BarePort = Omit<FabricPort, 'id' | 'serial'>
 
 const portOf = (key: PortKey, membership: Membership, group: PortGroup = 'lan'): BarePort => ({
   key,
@@ -48,6 +48,7 @@ interface Context {
 /** Makes nodes of one site; what is the same for all of them is worked out once. */
 export function nodeBuilder(site: Site): (device: Device) => FabricNode {
   const context = contextOf(site)
+  let [nodes, serials] = [0, 0]
   return (device) => {
     const behaviour = behaviourOf(site, device)
     const ports = [
@@ -59,8 +60,19 @@ export function nodeBuilder(site: Site): (device: Device) => FabricNode {
     return {
       device,
       behaviour,
+      serial: nodes++,
       ports: new Map(
-        ports.map((port) => [port.key, { ...port, id: placeKey({ deviceId: device.id, key: port.key }) }]),
+        ports.map(({ key, group, membership }) => [
+          key,
+          {
+            id: placeKey({ deviceId: device.id, key }),
+            key,
+            group,
+            membership,
+            peer: null,
+            serial: serials++,
+          },
+        ]),
       ),
     }
   }

@@ -2,7 +2,6 @@ import type { Id } from '../../plan/types'
 import type { Fabric, FabricNode, PortGroup } from './fabricTypes'
 import type { Place, PortKey } from './keys'
 import { leaveTag } from './walk'
-import type { Visit } from './walk'
 import { classify } from './membership'
 import type { Refusal, Tag } from './membership'
 
@@ -96,8 +95,7 @@ function pass(node: FabricNode, step: Step, tagIn: Tag): Passage {
   if (entered && !entered.ok)
     return { ...base, tagOut: undefined, vid: null, stopped: { at: step.inKey, refusal: entered.refusal } }
   const vid = entered?.ok ? entered.vid : null
-  const visit: Visit = { deviceId: step.deviceId, inKey: step.inKey, tagIn, vid, from: null }
-  const tagOut = inPort && outPort ? leaveTag(node, inPort, outPort, visit) : undefined
+  const tagOut = inPort && outPort ? leaveTag(node, inPort, outPort, vid, tagIn) : undefined
   const stopped =
     tagOut === undefined
       ? { at: step.outKey, refusal: egressRefusal(node, inPort?.group !== outPort?.group, vid, tagIn) }

@@ -33,8 +33,9 @@ const heardFrom = (site: Site, deviceId: string, port: number): string[] =>
   [
     ...(segmentsOf(buildFabric(site))
       .from({ deviceId, key: socket(port) })
-      ?.deliveries.keys() ?? []),
+      ?.ends.values() ?? []),
   ]
+    .map(({ id }) => id)
     .filter((key) => key.includes('port:') || key.endsWith('self'))
     .filter((key) => key !== `${deviceId} port:${port}`)
     .sort()
@@ -47,7 +48,7 @@ test('for any site a segment holds just what a flood from there reaches', () => 
       const segments = segmentsOf(fabric)
       for (const { place } of attachmentsOf(site)) {
         const walked = new Set(flood(fabric, place).deliveries.map((delivery) => placeKey(delivery.place)))
-        const shared = new Set(segments.from(place)?.deliveries.keys() ?? [])
+        const shared = new Set([...(segments.from(place)?.ends ?? [])].map(({ id }) => id))
         shared.delete(placeKey(place))
         expect([...shared].sort()).toEqual([...walked].sort())
       }
@@ -136,7 +137,11 @@ describe('household routers', () => {
       deviceId: 'sw',
       key: socket(2),
     })
-    expect([...(segment?.deliveries.keys() ?? [])].sort()).toEqual(['home up', 'sw port:2', 'sw self:10'])
+    expect([...(segment?.ends ?? [])].map(({ id }) => id).sort()).toEqual([
+      'home up',
+      'sw port:2',
+      'sw self:10',
+    ])
   })
 })
 

@@ -97,7 +97,7 @@ function arrive(
 }
 
 /** What a bridge remembers of a frame: where it is and in which VLAN, or with which tag where nobody sorts. */
-export const stateKey = (node: FabricNode, port: FabricPort, vid: number | null, tag: Tag): string =>
+const stateKey = (node: FabricNode, port: FabricPort, vid: number | null, tag: Tag): string =>
   `${node.device.id} ${port.group} ${node.behaviour === 'aware' ? vid : `as ${tag}`}`
 
 /** The frame leaves by every port that carries it, but the one it came in by. */
@@ -107,7 +107,7 @@ function send(node: FabricNode, visit: Visit, result: Flood): Arriving[] {
   if (!inPort) return onward
   for (const out of node.ports.values()) {
     if (out.key === visit.inKey) continue
-    const tagOut = leaveTag(node, inPort, out, visit)
+    const tagOut = leaveTag(node, inPort, out, visit.vid, visit.tagIn)
     if (tagOut === undefined) continue
     if (out.peer)
       onward.push({
@@ -129,7 +129,8 @@ export function leaveTag(
   node: FabricNode,
   inPort: FabricPort,
   out: FabricPort,
-  { vid, tagIn }: Pick<Visit, 'vid' | 'tagIn'>,
+  vid: number | null,
+  tagIn: Tag,
 ): Tag | undefined {
   if (inPort.group !== out.group || out.group === 'apart') return undefined
   switch (node.behaviour) {

@@ -39,7 +39,7 @@ export function addressOf(asking: Asking, from: Attachment, chosen?: AddressServ
   return { stages: [...joining, ...stages], lease }
 }
 
-const known = perTwin((_twin: Twin) => new Map<string, Addressed[]>())
+const known = perTwin((_twin: Twin) => new WeakMap<Attachment, Addressed[]>())
 
 /**
  * Every way an address may be had: one for each server that answers, since which one wins is luck. Without the hops, and
@@ -47,9 +47,8 @@ const known = perTwin((_twin: Twin) => new Map<string, Addressed[]>())
  */
 export function possibleAddresses(twin: Twin, from: Attachment): Addressed[] {
   const all = known(twin)
-  const key = `${from.id} ${from.networkId ?? ''}`
-  const made = all.get(key) ?? findAddresses({ twin, hops: false }, from)
-  all.set(key, made)
+  const made = all.get(from) ?? findAddresses({ twin, hops: false }, from)
+  all.set(from, made)
   return made
 }
 
@@ -154,7 +153,7 @@ function addressStage(twin: Twin, from: Attachment, lease: Lease, server: Addres
 }
 
 /** Several servers that answer: what a client gets then, by whether what they hand out fits. */
-function severalWords(twin: Twin, servers: AddressServer[], meant: Network | undefined): string {
+function severalWords(twin: Twin, servers: readonly AddressServer[], meant: Network | undefined): string {
   const names = servers.map((one) => serverName(twin.site, one)).join(' and ')
   const fits = servers.every(
     (server) => meant !== undefined && leaseFrom(twin.site, server)?.network?.id === meant.id,

@@ -1,9 +1,9 @@
 import { subnetOrNull } from '../addressing'
-import { interfaceIn, managementInterface, placeKey } from '../layer2'
-import type { Place, Segment } from '../layer2'
+import { interfaceIn, managementInterface, portAt, samePlace } from '../layer2'
+import type { FabricPort, Place, Segment } from '../layer2'
 import { deviceOf, networkOf } from '../../plan'
 import type { Id, Network, Site } from '../../plan'
-import { hearEachOther, perTwin } from './twin'
+import { comesOutAt, hearEachOther, perTwin } from './twin'
 import type { Twin } from './twin'
 
 /** What one address server would hand to whoever asks. */
@@ -85,27 +85,35 @@ function strayServers(twin: Twin): AddressServer[] {
   })
 }
 
+const answering = perTwin((_twin: Twin) => new Map<FabricPort, AddressServer[]>())
+
 /** The servers that hear a DISCOVER sent from a place and whose OFFER gets back. Source: RFC 2131 section 3.1. */
-export function answeringServers(twin: Twin, place: Place): AddressServer[] {
+export function answeringServers(twin: Twin, place: Place): readonly AddressServer[] {
+  const port = portAt(twin.fabric, place)
+  if (!port) return []
+  const all = answering(twin)
+  const made = all.get(port) ?? serversFor(twin, place)
+  all.set(port, made)
+  return made
+}
+
+function serversFor(twin: Twin, place: Place): AddressServer[] {
   const segment = twin.segments.from(place)
-  const own = placeKey(place)
   return segment === null
     ? []
-    : hearing(twin, segment).flatMap(({ server, key }) =>
-        key !== own && (twin.segments.from(server.place)?.deliveries.has(own) ?? false) ? [server] : [],
+    : hearing(twin, segment).filter(
+        (server) =>
+          !samePlace(server.place, place) && comesOutAt(twin, twin.segments.from(server.place), place),
       )
 }
 
-const serverKeys = perTwin((twin: Twin) =>
-  addressServers(twin).map((server) => ({ server, key: placeKey(server.place) })),
-)
-
-const heardIn = perTwin((_twin: Twin) => new Map<Segment, ReturnType<typeof serverKeys>>())
+const heardIn = perTwin((_twin: Twin) => new Map<Segment, AddressServer[]>())
 
 /** The servers that hear what is sent in a segment: the same for all who share it. */
-function hearing(twin: Twin, segment: Segment): ReturnType<typeof serverKeys> {
+function hearing(twin: Twin, segment: Segment): AddressServer[] {
   const known = heardIn(twin)
-  const made = known.get(segment) ?? serverKeys(twin).filter(({ key }) => segment.deliveries.has(key))
+  const made =
+    known.get(segment) ?? addressServers(twin).filter(({ place }) => comesOutAt(twin, segment, place))
   known.set(segment, made)
   return made
 }

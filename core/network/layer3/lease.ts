@@ -44,7 +44,27 @@ export function leaseFrom(
   client?: Device,
   leased: Leased = NONE,
 ): Lease | null {
-  const ip = reservedFor(site, server, client) ?? lowestFree(site, server, leased)
+  const reserved = reservedFor(site, server, client)
+  if (reserved !== null) return leaseOf(site, server, reserved)
+  return leased === NONE
+    ? strangersLease(site, server)
+    : leaseOf(site, server, lowestFree(site, server, leased))
+}
+
+const forStrangers = new WeakMap<Site, Map<AddressServer, Lease | null>>()
+
+/** What the plan's next stranger is given: the same for all, so it is worked out once. */
+function strangersLease(site: Site, server: AddressServer): Lease | null {
+  const all = forStrangers.get(site) ?? new Map<AddressServer, Lease | null>()
+  forStrangers.set(site, all)
+  const known = all.get(server)
+  if (known !== undefined) return known
+  const made = leaseOf(site, server, lowestFree(site, server, NONE))
+  all.set(server, made)
+  return made
+}
+
+function leaseOf(site: Site, server: AddressServer, ip: string | null): Lease | null {
   if (ip === null) return null
   const network =
     server.network ?? (server.gateway === null ? null : strayIn(site, server.start, server.gateway))

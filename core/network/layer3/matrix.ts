@@ -1,15 +1,13 @@
-import { grouped } from '../../lib/grouped'
-import { attachmentsOf } from '../layer2'
 import type { Attachment } from '../layer2'
-import { controllers, isEnterprise, networkOf, profileOf } from '../../plan'
+import { controllers, networkOf } from '../../plan'
 import type { Id, Network, Requirement, Site } from '../../plan'
 import { possibleAddresses } from './address'
 import type { Addressed } from './address'
-import { joined } from './login'
 import { oddOnes } from './oddOnes'
 import type { Exception } from './oddOnes'
-import { addressKey, addressless, memberClasses, membersOf, segmentKey } from './members'
+import { addressless, memberClasses, membersOf } from './members'
 import type { Member } from './members'
+import { placeClasses } from './places'
 import { ended, isSelf, nobodyThere, toDevice, toInternet, toMember } from './reach'
 import { stage } from './stages'
 import type { Answer, Outcome, Target } from './stages'
@@ -48,9 +46,8 @@ export function targetsOf(site: Site): { target: Target; name: string }[] {
  */
 export function reachMatrix(twin: Twin): ReachCell[] {
   const targets = targetsOf(twin.site)
-  const byNetwork = grouped(attachmentsOf(twin.site), ({ networkId }) => networkId)
   return twin.site.networks.flatMap((network) => {
-    const classes = classesOf(twin, byNetwork.get(network.id) ?? [])
+    const classes = placeClasses(twin, network.id)
     if (classes.length === 0) return []
     return targets
       .filter(({ target }) => target.kind !== 'network' || target.networkId !== network.id)
@@ -76,32 +73,15 @@ export const cellAbout = (
 
 /** The cell of clients among themselves in one network; null when nobody can attach there. */
 export function amongThemselves(twin: Twin, network: Network): ReachCell | null {
-  const mine = attachmentsOf(twin.site).filter(({ networkId }) => networkId === network.id)
-  const classes = classesOf(twin, mine)
+  const classes = placeClasses(twin, network.id)
   if (classes.length === 0) return null
   return cellOf(twin, network, { kind: 'network', networkId: network.id }, network.name, classes)
-}
-
-/** Places that must fare alike: one broadcast domain, one way of joining, one kind of address. */
-function classesOf(twin: Twin, attachments: Attachment[]): Attachment[][] {
-  return [...grouped(attachments, (attachment) => classKey(twin, attachment)).values()]
-}
-
-function classKey(twin: Twin, attachment: Attachment): string {
-  const air = joined(twin, attachment)
-  if (attachment.kind === 'station') {
-    if (air) return attachment.id
-    const [address] = possibleAddresses(twin, attachment)
-    return `station ${segmentKey(twin, attachment.place)} ${address?.lease ? addressKey(address.lease) : ''}`
-  }
-  const login = air ? `${air.ssid.id} ${isEnterprise(profileOf(twin.site, air.ssid)) ? air.boxId : ''}` : ''
-  return `${segmentKey(twin, attachment.place)} ${login}`
 }
 
 /** One way that a question can end, and the hosts it is about. */
 interface Seen {
   answer: Answer
-  targets: string[] | null
+  targets: readonly string[] | null
 }
 
 /** Every way that it can end for a client at a place: for each address it may get, to each kind of host there. */
@@ -118,13 +98,16 @@ function seenFrom(twin: Twin, from: Attachment, target: Target): Seen[] {
 
 function toHosts(twin: Twin, from: Attachment, address: Addressed, network: Network): Seen[] {
   const asking = { twin, hops: false }
-  const end = (stages: Answer['stages'], targets: string[] | null): Seen => ({
+  const end = (stages: Answer['stages'], targets: readonly string[] | null): Seen => ({
     answer: ended(asking, from, address, stages, network.name),
     targets,
   })
   if (!address.lease) return [end([], null)]
+  // A place is of one network: only there, and as a station's own interface, can it be among those asked for.
+  const mayBeSelf = from.networkId === network.id || from.kind === 'station'
   const others = classesAmong(twin, network).flatMap((members) => {
-    const rest = members.filter((member) => !isSelf(from, member))
+    const isAmong = mayBeSelf && members.some((member) => isSelf(from, member))
+    const rest = isAmong ? members.filter((member) => !isSelf(from, member)) : members
     return rest.length > 0 ? [rest] : []
   })
   const silent = addressless(twin, network)
@@ -132,14 +115,21 @@ function toHosts(twin: Twin, from: Attachment, address: Addressed, network: Netw
     return [end(nobodyThere(asking, from, address, network), null)]
   const met = others.flatMap((members): Seen[] => {
     const [first] = members
-    return first
-      ? [{ answer: toMember(asking, from, address, first), targets: members.map(({ host }) => host.label) }]
-      : []
+    return first ? [{ answer: toMember(asking, from, address, first), targets: labelsOf(members) }] : []
   })
   if (silent.length === 0) return met
   const words =
     silent.length === 1 ? `${silent[0]} has no address, so it cannot answer.` : 'No address, so no answer.'
   return [...met, end([stage('onward', false, words)], silent)]
+}
+
+const knownLabels = new WeakMap<readonly Member[], readonly string[]>()
+
+/** The names of a class, one list for each. */
+function labelsOf(members: readonly Member[]): readonly string[] {
+  const made = knownLabels.get(members) ?? members.map(({ host }) => host.label)
+  knownLabels.set(members, made)
+  return made
 }
 
 const knownClasses = perTwin((_twin: Twin) => new Map<Id, Member[][]>())
@@ -156,11 +146,11 @@ function cellOf(
   network: Network,
   target: Target,
   targetName: string,
-  classes: Attachment[][],
+  classes: readonly Attachment[][],
 ): ReachCell {
   const outcomes = new Set<Outcome>()
   const exceptions = new Map<string, Exception>()
-  const hosts = new Set<string>()
+  const lists = new Set<readonly string[]>()
   const places = classes.reduce((sum, members) => sum + members.length, 0)
   for (const members of classes) {
     const [first] = members
@@ -169,7 +159,7 @@ function cellOf(
     for (const { answer, targets } of seenFrom(twin, first, target)) {
       const { outcome, why } = answer
       outcomes.add(outcome)
-      targets?.forEach((name) => hosts.add(name))
+      if (targets) lists.add(targets)
       if (outcome === 'reaches') continue
       const key = `${outcome} ${why}`
       const said = mine.get(key)
@@ -177,15 +167,16 @@ function cellOf(
       else mine.set(key, { outcome, says: why, attachments: [...members], targets })
     }
     for (const [key, exception] of mine) {
-      const whole = `${key} ${exception.targets?.join() ?? ''}`
+      const whole = `${key} ${exception.targets ? joinedNames(exception.targets) : ''}`
       const alike = exceptions.get(whole)
       if (alike) alike.attachments.push(...members)
       else exceptions.set(whole, exception)
     }
   }
+  const hosts = exceptions.size > 0 ? hostsIn(lists) : 0
   const list = [...exceptions.values()].map((exception) => ({
     ...exception,
-    targets: exception.targets && exception.targets.length < hosts.size ? exception.targets : null,
+    targets: exception.targets && exception.targets.length < hosts ? exception.targets : null,
   }))
   const verdict = verdictFrom(outcomes)
   return {
@@ -195,8 +186,22 @@ function cellOf(
     verdict,
     getsThrough: outcomes.has('reaches') || outcomes.has('foreign'),
     exceptions: list,
-    oddOnes: oddOnes(twin, network, target, verdict, places, hosts.size, list),
+    oddOnes: oddOnes(twin, network, target, verdict, places, hosts, list),
   }
+}
+
+/** How many hosts some lists of them name together. */
+function hostsIn(lists: ReadonlySet<readonly string[]>): number {
+  const [first = []] = lists
+  return lists.size > 1 ? new Set([...lists].flat()).size : first.length
+}
+
+const knownJoins = new WeakMap<readonly string[], string>()
+
+function joinedNames(names: readonly string[]): string {
+  const made = knownJoins.get(names) ?? names.join()
+  knownJoins.set(names, made)
+  return made
 }
 
 function verdictFrom(outcomes: ReadonlySet<Outcome>): Verdict {

@@ -1,7 +1,6 @@
 import { grouped } from '../../lib/grouped'
-import { attachmentsOf, placeKey } from '../layer2'
-import type { Place } from '../layer2'
-import { subnetOrNull } from '../addressing'
+import { attachmentsIn } from '../layer2'
+import type { Attachment } from '../layer2'
 import { indexOf } from '../../plan'
 import type { Id, Network } from '../../plan'
 import { possibleAddresses } from './address'
@@ -9,6 +8,7 @@ import { answeringServers } from './addressService'
 import { hostOfDevice } from './hosts'
 import type { Host } from './hosts'
 import type { Lease } from './lease'
+import { addressKey, placeClasses, segmentKey } from './places'
 import { perTwin } from './twin'
 import type { Twin } from './twin'
 
@@ -61,27 +61,35 @@ function possibleServers(twin: Twin, deviceId: Id) {
 }
 
 /** Devices of the plan that are meant for a network and have no address there now. */
-export const addressless = (twin: Twin, network: Network): string[] =>
-  plannedDevices(twin, network)
-    .filter((device) => hostOfDevice(twin, device) === null)
-    .map(({ name }) => name)
+export function addressless(twin: Twin, network: Network): readonly string[] {
+  const all = silent(twin)
+  const made =
+    all.get(network.id) ??
+    plannedDevices(twin, network)
+      .filter((device) => hostOfDevice(twin, device) === null)
+      .map(({ name }) => name)
+  all.set(network.id, made)
+  return made
+}
+
+const silent = perTwin((_twin: Twin) => new Map<Id, readonly string[]>())
 
 function placesOf(twin: Twin, network: Network): Member[] {
-  return attachmentsOf(twin.site)
-    .filter(({ kind, networkId }) => kind !== 'station' && networkId === network.id)
-    .flatMap((attachment) =>
-      possibleAddresses(twin, attachment).flatMap(({ lease }) =>
-        lease
-          ? [
-              {
-                host: { label: attachment.label, place: attachment.place, lease },
-                meant: network,
-                isPlace: true,
-              },
-            ]
-          : [],
-      ),
-    )
+  const leases = new Map<Attachment, Lease[]>()
+  for (const alike of placeClasses(twin, network.id)) {
+    const [first] = alike
+    const found = first ? possibleAddresses(twin, first).flatMap(({ lease }) => lease ?? []) : []
+    for (const attachment of alike) leases.set(attachment, found)
+  }
+  return attachmentsIn(twin.site, network.id).flatMap((attachment) =>
+    attachment.kind === 'station'
+      ? []
+      : (leases.get(attachment) ?? []).map((lease) => ({
+          host: { label: attachment.label, place: attachment.place, lease },
+          meant: network,
+          isPlace: true,
+        })),
+  )
 }
 
 /** Members that must fare alike: on one segment, with addresses of one kind. */
@@ -91,13 +99,3 @@ export function memberClasses(twin: Twin, members: readonly Member[]): Member[][
 
 const memberKey = (twin: Twin, { host, isPlace }: Member): string =>
   `${isPlace} ${segmentKey(twin, host.place)} ${host.place.key.startsWith('ssid:') ? host.place.key : ''} ${addressKey(host.lease)}`
-
-/** Places in one broadcast domain share it; else each is its own. */
-export const segmentKey = (twin: Twin, place: Place): string =>
-  String(twin.segments.from(place)?.id ?? placeKey(place))
-
-/** What matters of an address: its network, mask and gateway; the address itself where its mask is not the network's. */
-export function addressKey({ ip, prefixLength, gateway, network }: Lease): string {
-  const isPlain = network !== null && subnetOrNull(network.subnet)?.prefixLength === prefixLength
-  return `${network?.id ?? ''} ${isPlain ? '' : `${ip}/${prefixLength}`} ${gateway ?? ''}`
-}

@@ -11,7 +11,7 @@ export interface Exception {
   says: string
   attachments: Attachment[]
   /** The hosts of the target that it is about; null: all of them. */
-  targets: string[] | null
+  targets: readonly string[] | null
 }
 
 /** "Crew on AP-3 only: …", "To Slip camera: …", or how many where they are many. Null when all fare alike. */

@@ -1,5 +1,5 @@
 import type { Attachment } from '../layer2'
-import { placeKey } from '../layer2'
+import { samePlace } from '../layer2'
 import { deviceOf, networkOf } from '../../plan'
 import type { Id, Network } from '../../plan'
 import { addressOf, homeWords, possibleAddresses } from './address'
@@ -57,8 +57,7 @@ function toNetwork(asking: Asking, from: Attachment, address: Addressed, network
     : ended(asking, from, address, nobodyThere(asking, from, address, network))
 }
 
-export const isSelf = (from: Attachment, { host }: Member): boolean =>
-  placeKey(host.place) === placeKey(from.place)
+export const isSelf = (from: Attachment, { host }: Member): boolean => samePlace(host.place, from.place)
 
 export function toInternet(asking: Asking, from: Attachment, address: Addressed): Answer {
   const { lease } = address

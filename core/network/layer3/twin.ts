@@ -1,5 +1,5 @@
-import { EVERYTHING_ALIVE, buildFabric, flood, placeKey, samePlace, segmentsOf } from '../layer2'
-import type { Alive, Fabric, Flood, Place, Segments } from '../layer2'
+import { EVERYTHING_ALIVE, buildFabric, flood, placeKey, portAt, samePlace, segmentsOf } from '../layer2'
+import type { Alive, Fabric, Flood, Place, Segment, Segments } from '../layer2'
 import { deviceOf } from '../../plan'
 import type { Id, Site } from '../../plan'
 
@@ -25,7 +25,13 @@ export function twinOf(site: Site, alive: Alive = EVERYTHING_ALIVE): Twin {
 
 /** Whether an untagged frame sent from one place comes out at the other. */
 export const hears = (twin: Twin, from: Place, to: Place): boolean =>
-  !samePlace(from, to) && (twin.segments.from(from)?.deliveries.has(placeKey(to)) ?? false)
+  !samePlace(from, to) && comesOutAt(twin, twin.segments.from(from), to)
+
+/** Whether what is sent in a segment comes out at a place. */
+export function comesOutAt({ fabric }: Twin, segment: Segment | null, place: Place): boolean {
+  const port = segment && portAt(fabric, place)
+  return port ? segment.ends.has(port) : false
+}
 
 /** Whether frames get from one place to the other and answers get back. */
 export const hearEachOther = (twin: Twin, a: Place, b: Place): boolean =>

@@ -1,5 +1,5 @@
 import { contains, networkAround, overlaps, subnetAround, subnetOrNull } from '../addressing'
-import { placeKey, socket } from '../layer2'
+import { socket } from '../layer2'
 import type { Place } from '../layer2'
 import { deviceOf, kindOf, wanOf } from '../../plan'
 import type { Device, Id, Network } from '../../plan'
@@ -8,7 +8,7 @@ import { interfacesAt, isOnLink } from './hosts'
 import type { Host } from './hosts'
 import { leaseFrom } from './lease'
 import type { Lease } from './lease'
-import { hearEachOther, perTwin } from './twin'
+import { comesOutAt, hearEachOther, perTwin } from './twin'
 import type { Twin } from './twin'
 
 /**
@@ -113,9 +113,8 @@ function leasedUplink(twin: Twin, router: Device, place: Place): Lease | string 
 
 function misplaced(twin: Twin, router: Device, place: Place, neighbour: Device): Uplink {
   const modems = twin.site.devices.filter(({ modem }) => modem !== null)
-  const passed = modems.find(({ id }) =>
-    twin.segments.from(place)?.deliveries.has(placeKey({ deviceId: id, key: 'feed' })),
-  )
+  const segment = twin.segments.from(place)
+  const passed = modems.find(({ id }) => comesOutAt(twin, segment, { deviceId: id, key: 'feed' }))
   if (passed || kindOf(router).routes === 'always')
     return no(`The uplink of ${router.name} leads to ${neighbour.name}. It belongs straight into the modem.`)
   return no(
