@@ -20,6 +20,7 @@ export default [
     route('jobs', 'screens/jobs/route.tsx'),
     route('jobs/:jobId', 'screens/jobs/one/route.tsx'),
   ]),
+  route('sites/:siteId/since', 'screens/frame/since.route.ts'),
   route('sites/:siteId/edit', 'screens/frame/edit.route.ts'),
   route('sites/:siteId/step', 'screens/frame/step.route.ts'),
   route('sites/:siteId/log', 'screens/frame/log.route.ts'),

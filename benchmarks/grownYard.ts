@@ -1,5 +1,5 @@
 import { NEW_ROUTER, USUAL_CARTON, bareDevice, emptySite, newPort, newSsid } from '~/core/plan'
-import type { Device, DeviceType, Link, Network, Port, Rule, Site } from '~/core/plan'
+import type { Device, DeviceType, Link, Network, Point, Port, Rule, Site } from '~/core/plan'
 
 const NETWORKS = 20
 const SSIDS = 8
@@ -73,6 +73,61 @@ export function grownYard(accessPoints: number): Site {
       networkId: `n${i + 1}`,
     })),
     rules: rules(networks),
+  }
+}
+
+const COLUMNS = 25
+const PITCH_M = 12
+
+/** Eight channels of 20 MHz in a pattern: neighbours never share one. */
+const CHANNELS = [36, 40, 44, 48, 52, 56, 60, 64]
+const channelAt = (i: number): number =>
+  CHANNELS[((i % COLUMNS) % 4) + (Math.floor(i / COLUMNS) % 2) * 4] ?? 36
+
+/** The same with every access point on one level, twelve metres apart, and a wall between every two rows. */
+export function placedYard(accessPoints: number): Site {
+  const site = grownYard(accessPoints)
+  const rows = Math.ceil(accessPoints / COLUMNS)
+  const at = (i: number): Point => [
+    ((i % COLUMNS) + 0.5) * PITCH_M,
+    (Math.floor(i / COLUMNS) + 0.5) * PITCH_M,
+  ]
+  return {
+    ...site,
+    levels: [{ id: 'g', name: 'Ground', floorM: 0, heightM: 4, slabMaterial: 'concrete', slabMm: 0 }],
+    walls: Array.from({ length: rows - 1 }, (_, row) => ({
+      id: `w${row}`,
+      levelId: 'g',
+      points: [
+        [0, (row + 1) * PITCH_M],
+        [COLUMNS * PITCH_M, (row + 1) * PITCH_M],
+      ],
+      material: 'brick',
+      thicknessMm: 120,
+      heightM: null,
+      ownLossDb: null,
+      openings: [],
+    })),
+    devices: site.devices.map((device) =>
+      device.id.startsWith('ap')
+        ? {
+            ...device,
+            radios: device.radios.map((radio) => ({
+              ...radio,
+              channel: channelAt(Number(device.id.slice(2))),
+            })),
+            position: {
+              levelId: 'g',
+              at: at(Number(device.id.slice(2))),
+              heightM: 3,
+              antennaId: null,
+              azimuthDeg: 0,
+              tiltDeg: 0,
+              locked: false,
+            },
+          }
+        : device,
+    ),
   }
 }
 

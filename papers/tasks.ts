@@ -1,3 +1,9 @@
+import loadHighs from 'highs'
+import { fewestStops } from '~/core/judge/proof'
+import type { FewestStops } from '~/core/judge/proof'
+import { solveWith } from '~/core/lib/solver'
+import type { Site } from '~/core/plan'
+import { planTwin } from '~/core/radio/backhaul'
 import { composeRecord, coverageFor } from '~/core/record'
 import type { Copy, RecordDoc, RecordFacts } from '~/core/record'
 import { recordPdf } from './pdf/record'
@@ -10,8 +16,14 @@ export type PaperTask =
   | { kind: 'pdf'; facts: RecordFacts; copy: Copy; paper: Paper }
   /** A record as it was signed: printed as it is, and not composed anew. */
   | { kind: 'signedPdf'; record: RecordDoc; paper: Paper; writtenAt: string; seal: string }
+  /** The list that the tester walks by. */
+  | { kind: 'stops'; site: Site }
 
-export type PaperResult<T extends PaperTask> = T extends { kind: 'record' } ? RecordDoc : Uint8Array
+export type PaperResult<T extends PaperTask> = T extends { kind: 'record' }
+  ? RecordDoc
+  : T extends { kind: 'stops' }
+    ? FewestStops
+    : Uint8Array
 
 /** So much of so much, and what is being done. */
 export type Tell = (done: number, of: number, what: string) => void
@@ -31,7 +43,11 @@ function forecast(facts: RecordFacts, tell: Tell): ReturnType<typeof coverageFor
 }
 
 export async function runPaperTask<T extends PaperTask>(task: T, tell: Tell): Promise<PaperResult<T>>
-export async function runPaperTask(task: PaperTask, tell: Tell): Promise<RecordDoc | Uint8Array> {
+export async function runPaperTask(
+  task: PaperTask,
+  tell: Tell,
+): Promise<RecordDoc | FewestStops | Uint8Array> {
+  if (task.kind === 'stops') return fewestStops(task.site, planTwin(task.site), solveWith(await loadHighs()))
   if (task.kind === 'signedPdf') {
     const { record, paper, writtenAt, seal } = task
     return recordPdf(record, { paper, writtenAt, seal, onSection: tell })

@@ -1,6 +1,7 @@
 import { format } from 'date-fns'
 import { ACCEPTANCE_WORDS, SOURCE_WORDS } from '~/core/judge/proof'
 import type { AcceptanceRow } from '~/core/judge/proof'
+import { useFirstRows } from '../hooks/useFirstRows'
 
 /** How many of all promises are kept so far, in a line. */
 export function AcceptanceSum({ rows }: { rows: readonly AcceptanceRow[] }) {
@@ -19,6 +20,7 @@ export function AcceptanceSum({ rows }: { rows: readonly AcceptanceRow[] }) {
 
 /** Everything that is asked for in one table, each with what shows it, by whom and when. On a phone each stands for itself. */
 export function AcceptanceSheet({ rows }: { rows: readonly AcceptanceRow[] }) {
+  const { shown: firstRows, more } = useFirstRows(rows, 'rows')
   if (rows.length === 0)
     return <p className="sheet px-4 py-5 text-soft">Nothing is asked for yet: there is nothing to accept.</p>
   return (
@@ -42,7 +44,7 @@ export function AcceptanceSheet({ rows }: { rows: readonly AcceptanceRow[] }) {
             </tr>
           </thead>
           <tbody>
-            {rows.map(({ id, promise, verdict, shown, source, who, at }) => (
+            {firstRows.map(({ id, promise, verdict, shown, source, who, at }) => (
               <tr key={id} data-verdict={verdict}>
                 <td>{promise}</td>
                 <td
@@ -66,6 +68,7 @@ export function AcceptanceSheet({ rows }: { rows: readonly AcceptanceRow[] }) {
             ))}
           </tbody>
         </table>
+        {more}
       </div>
     </section>
   )

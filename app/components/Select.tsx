@@ -1,5 +1,7 @@
 import { Check, ChevronDown } from 'lucide-react'
 import { Select as Radix } from 'radix-ui'
+import { useState } from 'react'
+import { flushSync } from 'react-dom'
 import { useNonce } from '../nonce'
 import { FlagCloth } from './Flag'
 
@@ -88,18 +90,24 @@ const Item = ({ value, label, vlanId }: Choice) => (
   </Radix.Item>
 )
 
+/** A page may hold many of these: until somebody is about to open it, a list holds what is chosen. */
 function LongSelect({ id, value, onChange, choices, none, label, className = '', ...aria }: Props) {
+  const [isWanted, setWanted] = useState(false)
+  const fill = () => flushSync(() => setWanted(true))
+  const drawn = isWanted ? choices : choices.filter((choice) => choice.value === value)
   return (
     <select
       id={id}
       aria-label={label}
       className={`field ${className}`}
       value={value ?? ''}
+      onFocus={fill}
+      onPointerDown={fill}
       onChange={(event) => onChange(event.target.value || null)}
       {...aria}
     >
       {none !== undefined && <option value="">{none}</option>}
-      {choices.map((choice) => (
+      {drawn.map((choice) => (
         <option key={choice.value} value={choice.value}>
           {choice.label}
         </option>

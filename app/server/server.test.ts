@@ -13,6 +13,7 @@ import { guard } from './request/guard.server'
 import { doProof, proofsOf } from './proof/proof.server'
 import { revealedKey } from './plan/revealedKey.server'
 import { siteFrame } from './derived/siteState.server'
+import { openedFrame } from '../wire/frames'
 import { store } from './sites/store.server'
 
 const directory = mkdtempSync(join(tmpdir(), 'yard-beacon-server-'))
@@ -21,7 +22,7 @@ afterAll(() => rmSync(directory, { recursive: true, force: true }))
 
 const made = (site = spoiltYard()) => store().sites.create(site)
 const plan = (id: string) => store().sites.read(id)!.site
-const frame = (id: string, search = '') => siteFrame(id, new URLSearchParams(search))
+const frame = (id: string, search = '') => openedFrame(siteFrame(id, new URLSearchParams(search)))
 const put = (collection: Collection, record: AnyRecord): Edit => ({ op: 'put', collection, record })
 const form = (fields: Record<string, string | Blob>) => {
   const data = new FormData()

@@ -40,7 +40,7 @@ function diffCollection(before: Site, after: Site, collection: Collection, chang
   after[collection].forEach((record, index) => {
     const from = old.get(record.id)
     if (!from) change.added.push({ collection, index, record })
-    else if (!same(from, record)) change.updated.push({ collection, from, to: record })
+    else if (from !== record && !same(from, record)) change.updated.push({ collection, from, to: record })
   })
   const keptBefore = before[collection].filter(({ id }) => now.has(id)).map(({ id }) => id)
   const keptAfter = after[collection].filter(({ id }) => old.has(id)).map(({ id }) => id)
@@ -54,6 +54,27 @@ export const isEmptyChange = (change: Change): boolean =>
   !change.header &&
   [change.added, change.removed, change.updated, change.reordered].every(({ length }) => length === 0)
 
+/** Whether two states of a site say the same, be they the same objects or not. */
+export const isSamePlan = (one: Site, other: Site): boolean =>
+  one === other || isEmptyChange(diffSites(one, other))
+
+/** A change one way only: all that somebody needs who has the state before it. */
+export interface Advance {
+  header: Partial<Header> | null
+  added: Placed[]
+  removed: { collection: Collection; id: string }[]
+  updated: { collection: Collection; to: AnyRecord }[]
+  reordered: { collection: Collection; to: string[] }[]
+}
+
+export const advanceOf = (change: Change): Advance => ({
+  header: change.header?.to ?? null,
+  added: change.added,
+  removed: change.removed.map(({ collection, record }) => ({ collection, id: record.id })),
+  updated: change.updated.map(({ collection, to }) => ({ collection, to })),
+  reordered: change.reordered.map(({ collection, to }) => ({ collection, to })),
+})
+
 export const reverseChange = (change: Change): Change => ({
   header: change.header && { from: change.header.to, to: change.header.from },
   added: change.removed,
@@ -63,19 +84,23 @@ export const reverseChange = (change: Change): Change => ({
 })
 
 /** Carries a change out on the state it was taken from. */
-export function applyChange(site: Site, change: Change): Site {
-  const result: Site = { ...site, ...change.header?.to }
-  for (const collection of COLLECTIONS) {
-    const records = changedRecords(site[collection], collection, change)
-    Object.assign(result, { [collection]: records })
-  }
+export const applyChange = (site: Site, change: Change): Site => advanced(site, advanceOf(change))
+
+/** The same with what is left of it one way. A list that it does not touch stays the same object. */
+export function advanced(site: Site, change: Advance): Site {
+  const result: Site = { ...site, ...change.header }
+  const touched = new Set(
+    [change.added, change.removed, change.updated, change.reordered].flat().map((part) => part.collection),
+  )
+  for (const collection of touched)
+    Object.assign(result, { [collection]: changedRecords(site[collection], collection, change) })
   return result
 }
 
-function changedRecords(records: AnyRecord[], collection: Collection, change: Change): AnyRecord[] {
+function changedRecords(records: AnyRecord[], collection: Collection, change: Advance): AnyRecord[] {
   const mine = <T extends { collection: Collection }>(list: T[]) =>
     list.filter((c) => c.collection === collection)
-  const gone = new Set(mine(change.removed).map(({ record }) => record.id))
+  const gone = new Set(mine(change.removed).map(({ id }) => id))
   const updates = new Map(mine(change.updated).map(({ to }) => [to.id, to]))
   const result = records.filter(({ id }) => !gone.has(id)).map((record) => updates.get(record.id) ?? record)
   for (const { index, record } of mine(change.added).sort((a, b) => a.index - b.index))

@@ -19,6 +19,7 @@ class Hand {
 
   async choose(label: string, value: string) {
     this.count += 2
+    await this.page.getByLabel(label).focus()
     await this.page.getByLabel(label).selectOption(value)
   }
 }

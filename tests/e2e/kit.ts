@@ -44,6 +44,7 @@ export async function open(page: Page, path: string, who = ''): Promise<void> {
 /** Chooses from a list, be it the program's own or, where it is long, the browser's: by value, or by what is read. */
 export async function choose(field: Locator, wanted: string | { label: string }): Promise<void> {
   if (await field.evaluate((element) => element.tagName === 'SELECT')) {
+    await field.focus()
     await field.selectOption(wanted)
     return
   }

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { Hop, Stage } from '~/core/network/layer3'
 import { ENDED_WORDS } from '~/core/network/layer3/verdicts'
 import { usePanel } from '../../hooks/usePanel'
+import { usePlaces } from '../../hooks/usePlaces'
 import { useSite } from '../../hooks/useSite'
 import { FlagCloth } from '../../components/Flag'
 import { SelectInput, TextInput } from '../../components/inputs'
@@ -27,7 +28,7 @@ const MOST_PLACES = 300
 
 /** The places whose name holds what is wanted, and the one that is chosen. */
 const offeredPlaces = <T extends { id: string; label: string }>(
-  places: T[],
+  places: readonly T[],
   wanted: string,
   chosen: string | null,
 ): T[] => {
@@ -39,7 +40,8 @@ const offeredPlaces = <T extends { id: string; label: string }>(
 
 /** Who speaks and to whom; then every hop with port, tag, decision and reason. */
 export function FollowPanel() {
-  const { places, targets, frame } = useSite()
+  const { targets, frame } = useSite()
+  const places = usePlaces()
   const { set, search } = usePanel()
   const [from, to] = [search.get('from'), search.get('to')]
   const [wanted, setWanted] = useState('')

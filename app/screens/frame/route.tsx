@@ -20,14 +20,24 @@ import { useSite } from '../../hooks/useSite'
 import { outboxKeeper } from '../../outbox/keeper'
 import { isOnTheWay } from '../../outbox/outbox'
 import { siteFrame } from '../../server/derived/siteState.server'
+import { openedFrame } from '../../wire/frames'
+import type { PackedFrame, SiteFrame } from '../../wire/frames'
+import { changedFrame, holdFrame } from '../../wire/heldFrame'
 import type { Route } from './+types/route'
 
 export const loader = ({ params, request }: Route.LoaderArgs) =>
   data(siteFrame(params.siteId, new URL(request.url).searchParams))
 
+/** A page that has the frame of an earlier revision is told what has changed since. */
+export const clientLoader = async ({ params, request, serverLoader }: Route.ClientLoaderArgs) =>
+  (await changedFrame(params.siteId, request)) ?? openedFrame(await serverLoader())
+
 /** The outbox is told what is on screen: what the plan there has by now is no longer on its way. */
 function useShown(): void {
-  const { id: siteId, revision } = useSite()
+  const frame = useSite()
+  const { id: siteId, revision } = frame
+  useEffect(() => holdFrame(frame), [frame])
+  useEffect(() => () => holdFrame(null), [])
   useEffect(() => outboxKeeper.tell({ kind: 'show', shown: { siteId, revision } }), [siteId, revision])
   useEffect(() => () => outboxKeeper.tell({ kind: 'show', shown: null }), [])
 }
@@ -69,7 +79,9 @@ export function shouldRevalidate({
 }
 
 export const meta: Route.MetaFunction = ({ data: frame }) => [
-  { title: frame ? `${(frame as { site: { name: string } }).site.name} · Yard Beacon` : 'Yard Beacon' },
+  {
+    title: frame ? `${openedFrame(frame as PackedFrame | SiteFrame).site.name} · Yard Beacon` : 'Yard Beacon',
+  },
 ]
 
 export default function Frame() {

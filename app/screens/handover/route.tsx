@@ -6,6 +6,8 @@ import { Menu } from '../../components/Menu'
 import { StageHead } from '../../components/StageHead'
 import { filesOf } from '../../server/files/files.server'
 import { copyIn, recordOf } from '../../server/record/papers.server'
+import { unpacked } from '../../wire/packed'
+import { packed } from '../../wire/packed.server'
 import { signedOf } from '../../server/record/sign.server'
 import { DeviceFiles } from './DeviceFiles'
 import { KeysDialog } from './out/KeysDialog'
@@ -20,7 +22,7 @@ export const loader = ({ params, request }: Route.LoaderArgs) => {
   const copy = copyIn(new URL(request.url).searchParams)
   return {
     copy,
-    record: recordOf(params.siteId, copy),
+    record: recordOf(params.siteId, copy).then(packed),
     signed: signedOf(params.siteId),
     files: filesOf(params.siteId),
   }
@@ -67,7 +69,7 @@ export default function Handover({ loaderData }: Route.ComponentProps) {
       </div>
       <Suspense fallback={<Writing />}>
         <Await resolve={record} errorElement={<NotWritten />}>
-          {(made) => <RecordView record={made} />}
+          {(made) => <RecordView record={unpacked(made)} />}
         </Await>
       </Suspense>
       <SignedList signed={signed} />

@@ -1,4 +1,5 @@
 import { Link } from 'react-router'
+import { attachmentsIn } from '~/core/network/layer2'
 import { Flag, FlagCloth } from '../../components/Flag'
 import { useSite } from '../../hooks/useSite'
 import { VERDICT_WORDS } from '~/core/network/layer3/verdicts'
@@ -83,10 +84,9 @@ const OWN_WORD: Record<Verdict, string> = {
 }
 
 function Cell({ cell }: { cell: MatrixCell | undefined }) {
-  const { places } = useSite()
+  const { site } = useSite()
   if (!cell) return <span className="px-1.5 text-soft">–</span>
-  const from =
-    cell.exceptions[0]?.places[0]?.id ?? places.find(({ networkId }) => networkId === cell.fromNetworkId)?.id
+  const from = cell.exceptions[0]?.places[0]?.id ?? attachmentsIn(site, cell.fromNetworkId)[0]?.id
   const why = cell.exceptions
     .map(
       ({ says, count, places: odd, targets: whom }) =>

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { Seen } from '~/core/judge/proof'
 import { SeenForm } from '../../components/SeenForm'
 import { SelectInput, TextInput } from '../../components/inputs'
+import { usePlaces } from '../../hooks/usePlaces'
 import { useSite } from '../../hooks/useSite'
 
 /** So many places are offered at once. */
@@ -10,7 +11,8 @@ const MOST_ROWS = 40
 
 /** Addresses read on a client, place by place of one network. An empty field is not recorded; “none” means it got none. */
 export function AddressesSeen() {
-  const { site, places } = useSite()
+  const { site } = useSite()
+  const places = usePlaces()
   const [networkId, setNetwork] = useState<string | null>(site.networks[0]?.id ?? null)
   const [typed, setTyped] = useState<Record<string, string>>({})
   const mine = places.filter((place) => place.networkId === networkId).slice(0, MOST_ROWS)

@@ -3,7 +3,7 @@ import { Field } from '../../components/Field'
 import { Problems } from '../../components/Problems'
 import { Progress } from '../../components/Progress'
 import { Select } from '../../components/Select'
-import { useSite } from '../../hooks/useSite'
+import { usePlaces } from '../../hooks/usePlaces'
 import { HereNeeds } from './HereNeeds'
 import { HereResults } from './HereResults'
 import { PasteHere } from './PasteHere'
@@ -12,7 +12,7 @@ import { useWishes } from './useWishes'
 
 /** The laptop that this runs on, plugged in somewhere: what it reads, and who answers from there. All of it is measured. */
 export function HerePanel() {
-  const { places } = useSite()
+  const places = usePlaces()
   const [attachmentId, setPlace] = useState<string | null>(null)
   const [interfaceName, setInterface] = useState<string | null>(null)
   const { wishes, name, services: asked, needs, tests, fields } = useWishes(attachmentId)

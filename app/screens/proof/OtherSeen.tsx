@@ -5,6 +5,7 @@ import type { Site } from '~/core/plan'
 import { RadioGroup } from '../../components/RadioGroup'
 import { SeenForm } from '../../components/SeenForm'
 import { NumberInput, SelectInput, TextInput } from '../../components/inputs'
+import { usePlaces } from '../../hooks/usePlaces'
 import { useSite } from '../../hooks/useSite'
 
 const KINDS = [
@@ -160,7 +161,7 @@ function Fields({ kind, draft, put }: FieldsProps) {
 }
 
 function CableFields({ kind, draft, put }: FieldsProps) {
-  const { places } = useSite()
+  const places = usePlaces()
   return (
     <>
       <SelectInput

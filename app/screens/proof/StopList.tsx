@@ -6,14 +6,17 @@ import { Flag } from '../../components/Flag'
 import { Switch } from '../../components/Switch'
 import { Progress } from '../../components/Progress'
 import { useSite } from '../../hooks/useSite'
+import { useFirstRows } from '../../hooks/useFirstRows'
+import { unpacked } from '../../wire/packed'
+import type { Packed } from '../../wire/packed'
 import type { StopsTold } from '../../server/proof/stops.server'
 
 /** Where to stand with the laptop, so that nothing is left untried and nothing is tried twice. */
-export function StopList({ stops }: { stops: Promise<StopsTold> }) {
+export function StopList({ stops }: { stops: Promise<Packed<StopsTold>> }) {
   return (
     <Suspense fallback={<Progress label="Working out the fewest stops" share={null} />}>
       <Await resolve={stops} errorElement={<p role="alert">The fewest stops could not be worked out.</p>}>
-        {(told) => <List told={told} />}
+        {(told) => <List told={unpacked(told)} />}
       </Await>
     </Suspense>
   )
@@ -23,6 +26,7 @@ function List({ told }: { told: StopsTold }) {
   const { site } = useSite()
   const { stops, isLeast, bound, requirements, crossings, provenAfter, onFoot, nowhere, measured } = told
   const [walking, setWalking] = useState(false)
+  const { shown, more } = useFirstRows(walking ? onFoot : stops.map((_stop, i) => i), 'stops')
   if (stops.length === 0)
     return (
       <p className="sheet px-4 py-5 text-soft">
@@ -43,10 +47,10 @@ function List({ told }: { told: StopsTold }) {
       </p>
       <Switch label="In walking order" checked={walking} onChange={setWalking} />
       <ol className="grid gap-x-8 @4xl:grid-cols-2" aria-label="Stops">
-        {(walking ? onFoot : stops.map((_stop, i) => i)).flatMap((i, n) => {
+        {shown.flatMap((i, n) => {
           const stop = stops[i]
           if (!stop) return []
-          const { attachmentId, label, networkId, crossings: ways } = stop
+          const { attachmentId, label, networkId, ways } = stop
           const isDone = measured.includes(attachmentId)
           return (
             <li
@@ -60,13 +64,14 @@ function List({ told }: { told: StopsTold }) {
                 <Flag vlanId={vlan(networkId)} label={name(networkId)} size={13} /> <span>{label}</span>
               </span>
               <span className="caption shrink-0">
-                {ways.length} {ways.length === 1 ? 'way' : 'ways'}
+                {ways} {ways === 1 ? 'way' : 'ways'}
                 {!walking && `, ${provenAfter[i]} asked by then`}
               </span>
             </li>
           )
         })}
       </ol>
+      {more}
       {nowhere.map(({ id, fromNetworkId, to }) => (
         <p key={id} className="text-caution">
           Nobody can attach in {name(fromNetworkId)}: its way to {goalName(site, to)} cannot be tried.

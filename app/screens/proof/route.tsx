@@ -7,6 +7,8 @@ import { StageHead } from '../../components/StageHead'
 import { observationsOf } from '../../server/proof/observations.server'
 import { doProof, proofsOf } from '../../server/proof/proof.server'
 import { stopsOf } from '../../server/proof/stops.server'
+import { unpacked } from '../../wire/packed'
+import { packed } from '../../wire/packed.server'
 import { AddressesSeen } from './AddressesSeen'
 import { ClientResults } from './ClientResults'
 import { HerePanel } from './HerePanel'
@@ -25,8 +27,8 @@ import type { Route } from './+types/route'
 
 export const loader = ({ params }: Route.LoaderArgs) => ({
   ...proofsOf(params.siteId),
-  observed: observationsOf(params.siteId),
-  stops: stopsOf(params.siteId),
+  observed: packed(observationsOf(params.siteId)),
+  stops: stopsOf(params.siteId).then(packed),
 })
 
 export async function action({ params, request }: Route.ActionArgs) {
@@ -38,7 +40,8 @@ export async function action({ params, request }: Route.ActionArgs) {
 
 export default function Proof({ loaderData }: Route.ComponentProps) {
   const answer = useActionData<typeof action>()
-  const { clients, throughput, matrix, benchRuns, observed, stops } = loaderData
+  const { clients, throughput, matrix, benchRuns, stops } = loaderData
+  const observed = unpacked(loaderData.observed)
   return (
     <>
       <StageHead

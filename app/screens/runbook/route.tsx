@@ -1,17 +1,23 @@
 import { StageHead } from '../../components/StageHead'
 import { useSite } from '../../hooks/useSite'
 import { runbookState } from '../../server/runbook/runbook.server'
+import { unpacked } from '../../wire/packed'
+import { packed } from '../../wire/packed.server'
 import { AtWork } from './AtWork'
 import { Mark } from './Mark'
 import { Planning } from './Planning'
 import { useRunbookDo } from './useRunbookDo'
 import type { Route } from './+types/route'
 
-export const loader = ({ params }: Route.LoaderArgs) => runbookState(params.siteId)
+export const loader = ({ params }: Route.LoaderArgs) => {
+  const { present, target, ...rest } = runbookState(params.siteId)
+  return { ...rest, plans: packed({ present, target }) }
+}
 
 export default function Runbook({ loaderData }: Route.ComponentProps) {
-  const { present, target, built, underWay, revisions, isStaged } = loaderData
+  const { built, underWay, revisions, isStaged } = loaderData
   const laptop = underWay && underWay.steps.length > 0 ? underWay.laptop : null
+  const { present, target } = unpacked(loaderData.plans)
   const doing = useRunbookDo()
   const { revision } = useSite()
   return (

@@ -7,13 +7,14 @@ import { doAtBench } from '../staging/benchActions.server'
 import { makeEdits } from '../plan/edit.server'
 import { observationsOf, stagedGear, takeObservations } from './observations.server'
 import { siteFrame } from '../derived/siteState.server'
+import { openedFrame } from '../../wire/frames'
 import { store } from '../sites/store.server'
 
 const directory = mkdtempSync(join(tmpdir(), 'yard-beacon-server-'))
 process.env.YARD_BEACON_DATA = directory
 afterAll(() => rmSync(directory, { recursive: true, force: true }))
 
-const frame = (id: string) => siteFrame(id, new URLSearchParams())
+const frame = (id: string) => openedFrame(siteFrame(id, new URLSearchParams()))
 const ping = (answered: boolean) => ({
   kind: 'ping',
   fromNetworkId: 'berths',

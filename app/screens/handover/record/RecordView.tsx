@@ -1,6 +1,7 @@
 import type { Block, Cell, RecordDoc, RichCell, Section, Signature } from '~/core/record'
 import { Flag } from '../../../components/Flag'
 import { FigureView } from '../../../components/FigureView'
+import { WhenSeen } from '../../../components/WhenSeen'
 
 /** The record on the page: the same values as in its PDF. */
 export function RecordView({ record }: { record: RecordDoc }) {
@@ -37,23 +38,53 @@ export function RecordView({ record }: { record: RecordDoc }) {
           </a>
         ))}
       </nav>
-      {sections.map((section) => (
-        <SectionView key={section.id} section={section} />
+      {sections.map((section, i) => (
+        <SectionView
+          key={section.id}
+          section={section}
+          isLate={rowsIn(sections.slice(0, i + 1)) > MOST_ROWS_AT_ONCE}
+        />
       ))}
     </article>
   )
 }
 
+/** So many rows of tables are drawn with the page; what comes after is drawn when it is come to. */
+const MOST_ROWS_AT_ONCE = 600
+const ROW_PX = 30
+
+const rowsOf = (block: Block): number =>
+  block.kind === 'table' ? block.rows.length : block.kind === 'list' ? block.items.length : 1
+
+const rowsIn = (sections: readonly Section[]): number =>
+  sections.flatMap(({ blocks }) => blocks).reduce((sum, block) => sum + rowsOf(block), 0)
+
 /** One section of a record, wherever it is shown. */
-export const SectionView = ({ section: { id, title, blocks } }: { section: Section }) => (
+export const SectionView = ({
+  section: { id, title, blocks },
+  isLate = false,
+}: {
+  section: Section
+  isLate?: boolean
+}) => (
   <section id={`record-${id}`} aria-labelledby={`record-${id}-title`} className="print-block scroll-mt-4">
     <h2 id={`record-${id}-title`} className="mb-1 border-b-2 border-ink">
       {title}
     </h2>
     <div className="space-y-3">
-      {blocks.map((block, i) => (
-        <BlockView key={i} block={block} section={title} />
-      ))}
+      {blocks.map((block, i) =>
+        isLate && block.kind === 'table' ? (
+          <WhenSeen
+            key={i}
+            heightPx={rowsOf(block) * ROW_PX}
+            says={`${block.title || title}: ${rowsOf(block)} rows`}
+          >
+            {() => <BlockView block={block} section={title} />}
+          </WhenSeen>
+        ) : (
+          <BlockView key={i} block={block} section={title} />
+        ),
+      )}
     </div>
   </section>
 )
