@@ -32,6 +32,7 @@ const pick = (site: Site, fields: readonly (keyof Header)[]): Partial<Header> =>
   Object.fromEntries(fields.map((field) => [field, site[field]]))
 
 function diffCollection(before: Site, after: Site, collection: Collection, change: Change): void {
+  if (before[collection] === after[collection]) return
   const old = new Map<string, AnyRecord>(before[collection].map((record) => [record.id, record]))
   const now = new Map<string, AnyRecord>(after[collection].map((record) => [record.id, record]))
   before[collection].forEach((record, index) => {
@@ -56,7 +57,14 @@ export const isEmptyChange = (change: Change): boolean =>
 
 /** Whether two states of a site say the same, be they the same objects or not. */
 export const isSamePlan = (one: Site, other: Site): boolean =>
-  one === other || isEmptyChange(diffSites(one, other))
+  one === other ||
+  (HEADER_FIELDS.every((field) => isSame(one[field], other[field])) &&
+    COLLECTIONS.every((collection) => isSameList(one[collection], other[collection])))
+
+const isSame = (one: unknown, other: unknown): boolean => one === other || same(one, other)
+
+const isSameList = (one: readonly AnyRecord[], other: readonly AnyRecord[]): boolean =>
+  one === other || (one.length === other.length && one.every((record, i) => isSame(record, other[i])))
 
 /** A change one way only: all that somebody needs who has the state before it. */
 export interface Advance {

@@ -2,6 +2,8 @@ import { PLANS_24 } from '../../radio/channels'
 import { downDbm, plannedRadios, signalPath } from '../../radio/coverage'
 import type { PlannedRadio } from '../../radio/coverage'
 import { sharedMhz, spanOf } from '../../radio/propagation'
+import { sameGround } from '../../radio/sameGround'
+import { perSite } from '../../lib/perSite'
 import { distanceM } from '../../plan'
 import type { Device, Radio, Site } from '../../plan'
 import { putDevice } from './mends'
@@ -11,8 +13,10 @@ import { atDevice } from './where'
 /** Channels that get in each other's way. */
 export const rad2: Rule = {
   code: 'RAD-2',
-  check: ({ site }) => [...offGrid(site), ...neighbours(site)],
+  check: ({ site }) => seenIn(sameGround(site), 'all'),
 }
+
+const seenIn = perSite((site: Site, _all: 'all') => [...offGrid(site), ...neighbours(site)])
 
 function offGrid(site: Site): Sighting[] {
   const plan = PLANS_24[site.ground.channelPlan24]

@@ -1,5 +1,7 @@
 import { downDbm, heardAt, plannedRadios, signalPath } from '../../radio/coverage'
 import type { PlannedRadio } from '../../radio/coverage'
+import { sameGround } from '../../radio/sameGround'
+import { perSite } from '../../lib/perSite'
 import { footOn } from '../../plan/drawing'
 import { BAND_MHZ, freeSpaceLossDb } from '../../radio/propagation'
 import { accessPoints, boxOf, distanceM, within } from '../../plan'
@@ -18,11 +20,13 @@ const DEAD_SHARE = 0.3
 /** Access points mounted badly: by metal, in a corner, or with too much between them and an area. */
 export const rad4: Rule = {
   code: 'RAD-4',
-  check: ({ site }) => [
-    ...accessPoints(site).flatMap((device) => mountedBadly(site, device)),
-    ...deadSpots(site),
-  ],
+  check: ({ site }) => seenIn(sameGround(site), 'all'),
 }
+
+const seenIn = perSite((site: Site, _all: 'all') => [
+  ...accessPoints(site).flatMap((device) => mountedBadly(site, device)),
+  ...deadSpots(site),
+])
 
 function mountedBadly(site: Site, device: Device): Sighting[] {
   const { position } = device

@@ -27,13 +27,12 @@ export function behaviourOf(site: Site, device: Device): Behaviour {
 export const managementVlan = (device: Device): VlanId | null =>
   device.ports.find(({ number }) => number !== wanOf(device)?.port)?.nativeVlan ?? null
 
-type BarePort = Omit<FabricPort, 'id' | 'serial'>
+type BarePort = Pick<FabricPort, 'key' | 'group' | 'membership'>
 
 const portOf = (key: PortKey, membership: Membership, group: PortGroup = 'lan'): BarePort => ({
   key,
   group,
   membership,
-  peer: null,
 })
 
 interface Context {
@@ -50,31 +49,56 @@ export function nodeBuilder(site: Site): (device: Device) => FabricNode {
   const context = contextOf(site)
   let [nodes, serials] = [0, 0]
   return (device) => {
-    const behaviour = behaviourOf(site, device)
-    const ports = [
-      ...sockets(context, device, behaviour),
-      ...radioPorts(context, device),
-      ...tunnelPorts(site, device),
-      ...ownInterfaces(context, device, behaviour),
-    ]
+    const { behaviour, ports } = partsOf(context, device)
     return {
       device,
       behaviour,
       serial: nodes++,
       ports: new Map(
-        ports.map(({ key, group, membership }) => [
+        ports.map(({ id, key, group, membership }) => [
           key,
-          {
-            id: placeKey({ deviceId: device.id, key }),
-            key,
-            group,
-            membership,
-            peer: null,
-            serial: serials++,
-          },
+          { id, key, group, membership, peer: null, serial: serials++ },
         ]),
       ),
     }
+  }
+}
+
+interface NodeParts {
+  behaviour: Behaviour
+  ports: (BarePort & { id: string })[]
+}
+
+const kept = new WeakMap<Device, { from: readonly unknown[]; parts: NodeParts }>()
+
+/**
+ * What a node is made of. It is kept for as long as the device and all that it is read from stay the same objects, as they do
+ * where an edit touches something else. Ends of tunnels depend on other devices, and are made each time.
+ */
+function partsOf(context: Context, device: Device): NodeParts {
+  if (device.controller || device.remote) return partsAnew(context, device)
+  const { networks, ssids, groups, deviceTypes } = context.site
+  const from = [networks, ssids, groups, deviceTypes, ...(context.children.get(device.id) ?? [])]
+  const before = kept.get(device)
+  if (before?.from.length === from.length && before.from.every((one, i) => one === from[i]))
+    return before.parts
+  const parts = partsAnew(context, device)
+  kept.set(device, { from, parts })
+  return parts
+}
+
+function partsAnew(context: Context, device: Device): NodeParts {
+  const { site } = context
+  const behaviour = behaviourOf(site, device)
+  const ports = [
+    ...sockets(context, device, behaviour),
+    ...radioPorts(context, device),
+    ...tunnelPorts(site, device),
+    ...ownInterfaces(context, device, behaviour),
+  ]
+  return {
+    behaviour,
+    ports: ports.map((port) => ({ ...port, id: placeKey({ deviceId: device.id, key: port.key }) })),
   }
 }
 

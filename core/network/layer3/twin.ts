@@ -30,7 +30,7 @@ export const hears = (twin: Twin, from: Place, to: Place): boolean =>
 /** Whether what is sent in a segment comes out at a place. */
 export function comesOutAt({ fabric }: Twin, segment: Segment | null, place: Place): boolean {
   const port = segment && portAt(fabric, place)
-  return port ? segment.ends.has(port) : false
+  return port ? segment.ends[port.serial] === 1 : false
 }
 
 /** Whether frames get from one place to the other and answers get back. */

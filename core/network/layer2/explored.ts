@@ -1,0 +1,148 @@
+import { APART, AWARE, HOST } from './flat'
+import type { FlatFabric } from './flat'
+import type { Place } from './keys'
+import { vidOf } from './membership'
+import type { Tag } from './membership'
+import type { Entered, Segment } from './segmentTypes'
+
+/** One broadcast domain: where its frames come out, where they would come round, and every state that a frame has in it. */
+interface Explored {
+  /** A byte for each port of the fabric: 1 where frames come out. */
+  ends: Uint8Array
+  loops: Place[]
+  states: number[]
+}
+
+/** No VLAN id and no tag; ids and tags are 0 to 4095. */
+const NONE = 4096
+const DROPPED = -1
+const IDS = NONE + 1
+
+const numbered = (id: number | null): number => id ?? NONE
+const tagOf = (tag: number): Tag => (tag === NONE ? null : tag)
+
+/**
+ * Numbers that were met, each with an id. Nearly every one is met with one id alone, which costs no look into a set.
+ */
+function metIn(size: number) {
+  const first = new Int32Array(size).fill(-1)
+  const more = new Set<number>()
+  return {
+    has: (at: number, id: number): boolean => first[at] === id || more.has(at * IDS + id),
+    add(at: number, id: number): void {
+      if (first[at] === -1) first[at] = id
+      else more.add(at * IDS + id)
+    },
+  }
+}
+
+/**
+ * Follows a frame over all cables from where it came in. Null as soon as one cable on the way is not the same both ways, since
+ * then what comes back may be another VLAN and the way in matters. `known` may know the domain of the state it begins in.
+ */
+export function explored(
+  flat: FlatFabric,
+  start: Entered,
+  known: (state: number) => Segment | undefined,
+): Explored | Segment | null {
+  const { firstPort, nodeOf, group, peer, behaviour, self, ports } = flat
+  const [vid0, tag0] = [numbered(start.vid), numbered(start.tag)]
+  const before = known(stateOf(flat, start.port.serial, vid0, tag0))
+  if (before) return before
+  const found: Explored = { ends: new Uint8Array(ports.length), loops: [], states: [] }
+  const seen = metIn(flat.nodes.length * SIDES)
+  const crossed = metIn(ports.length)
+  const queue: number[] = []
+  const enter = (port: number, vid: number, tag: number): void => {
+    seen.add(sideOf(flat, port), idAt(flat, port, vid, tag))
+    found.states.push(stateOf(flat, port, vid, tag))
+    queue.push(port, vid, tag)
+  }
+  enter(start.port.serial, vid0, tag0)
+  while (queue.length > 0) {
+    const [tag, vid, port] = [queue.pop() ?? NONE, queue.pop() ?? NONE, queue.pop() ?? 0]
+    const node = nodeOf[port] ?? 0
+    const side = group[port]
+    if (side === APART) continue
+    const carries = flat.tagged(vid)
+    const sorts = behaviour[node] === AWARE
+    for (let out = firstPort[node] ?? 0, end = firstPort[node + 1] ?? 0; out < end; out++) {
+      if (group[out] !== side) continue
+      const leaves = sorts ? sorted(flat, carries, out, vid) : passed(flat, node, out, tag)
+      if (leaves === DROPPED) continue
+      const there = peer[out] ?? -1
+      if (there < 0) {
+        found.ends[out] = 1
+        continue
+      }
+      const far = nodeOf[there] ?? 0
+      if (behaviour[far] === HOST) {
+        const ear = self[far] ?? -1
+        if (ear >= 0 && group[ear] === group[there] && isUntagged(leaves)) found.ends[ear] = 1
+        continue
+      }
+      const arrives = arriving(flat, far, there, leaves)
+      if (arrives === DROPPED) continue
+      const back = answering(flat, far, there, arrives, leaves)
+      if (back === DROPPED || !comesHome(flat, node, out, back, vid, tag)) return null
+      if (crossed.has(out, leaves)) continue
+      crossed.add(there, back)
+      if (seen.has(sideOf(flat, there), idAt(flat, there, arrives, leaves))) {
+        const [key, deviceId] = [ports[out]?.key, flat.nodes[node]?.device.id]
+        if (key !== undefined && deviceId !== undefined) found.loops.push({ deviceId, key })
+        continue
+      }
+      enter(there, arrives, leaves)
+    }
+  }
+  return found
+}
+
+const SIDES = 3
+
+const sideOf = ({ nodeOf, group }: FlatFabric, port: number): number =>
+  (nodeOf[port] ?? 0) * SIDES + (group[port] ?? 0)
+
+const idAt = ({ nodeOf, behaviour }: FlatFabric, port: number, vid: number, tag: number): number =>
+  behaviour[nodeOf[port] ?? 0] === AWARE ? vid : tag
+
+/** What a bridge remembers of a frame: where it is and in which VLAN, or with which tag where nobody sorts. */
+const stateOf = (flat: FlatFabric, port: number, vid: number, tag: number): number =>
+  sideOf(flat, port) * IDS + idAt(flat, port, vid, tag)
+
+const isUntagged = (tag: number): boolean => tag === NONE || tag === 0
+
+/** The tag that a frame leaves a bridge with that sorts by VLAN. The rules are those of `leaveTag`, as they are below. */
+const sorted = ({ pvid }: FlatFabric, carries: Uint8Array, out: number, vid: number): number =>
+  pvid[out] === vid ? NONE : carries[out] === 1 ? vid : DROPPED
+
+/** The same where nobody sorts. */
+const passed = ({ self }: FlatFabric, node: number, out: number, tag: number): number =>
+  out !== self[node] ? tag : isUntagged(tag) ? NONE : DROPPED
+
+/** The tag of an answer by the port that a frame came in by. */
+function answering(flat: FlatFabric, node: number, port: number, vid: number, tag: number): number {
+  if (flat.group[port] === APART) return DROPPED
+  return flat.behaviour[node] === AWARE
+    ? sorted(flat, flat.tagged(vid), port, vid)
+    : passed(flat, node, port, tag)
+}
+
+/** The VLAN that a frame is in once it has come in there. */
+function arriving(flat: FlatFabric, node: number, port: number, tag: number): number {
+  if (flat.behaviour[node] !== AWARE) return NONE
+  const membership = flat.ports[port]?.membership
+  return (membership && vidOf(membership, tagOf(tag))) ?? DROPPED
+}
+
+/** Whether an answer over the same cable is where its question was. */
+function comesHome(
+  flat: FlatFabric,
+  node: number,
+  by: number,
+  back: number,
+  vid: number,
+  tag: number,
+): boolean {
+  return flat.behaviour[node] === AWARE ? arriving(flat, node, by, back) === vid : back === tag
+}
