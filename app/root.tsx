@@ -15,7 +15,7 @@ import { NonceContext } from './nonce'
 import { useSender } from './outbox/useSender'
 import { guard } from './server/request/guard.server'
 import { themeOf } from './server/request/theme.server'
-import './theme/app.css'
+import styles from './theme/app.css?url'
 
 export const middleware: Route.MiddlewareFunction[] = [guard]
 
@@ -31,6 +31,8 @@ export function Layout({ children }: { children: React.ReactNode }) {
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />
+        {/* Before the scripts, which would be asked for first otherwise: nothing is shown without it. */}
+        <link rel="stylesheet" href={styles} />
         <link rel="icon" href="/beacon.svg" type="image/svg+xml" />
         <Meta />
         <Links nonce={nonce} />

@@ -1,6 +1,5 @@
 /** Serves the built application on this machine only. Flags: --data DIR, --port N. */
 import { createServer } from 'node:net'
-import { createRequire } from 'node:module'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { serverOptions } from './options.mjs'
@@ -8,18 +7,27 @@ import { root } from './setup.mjs'
 
 const { port, data } = serverOptions()
 await mustBeFree(port)
-Object.assign(process.env, {
-  NODE_ENV: 'production',
-  HOST: '127.0.0.1',
-  PORT: String(port),
-  YARD_BEACON_DATA: data,
-})
+Object.assign(process.env, { NODE_ENV: 'production', YARD_BEACON_DATA: data })
 process.chdir(root)
 
-const require = createRequire(import.meta.url)
-const serve = join(require.resolve('@react-router/serve/package.json'), '..', 'bin.js')
-process.argv = [process.execPath, serve, join(root, 'build', 'server', 'index.js')]
-await import(pathToFileURL(serve).href)
+// Only now: what they bring along looks at NODE_ENV when it is loaded.
+const { createRequestHandler } = await import('@react-router/express')
+const { default: express } = await import('express')
+const { default: sirv } = await import('sirv')
+
+const build = await import(pathToFileURL(join(root, 'build', 'server', 'index.js')).href)
+const client = join(root, 'build', 'client')
+
+/**
+ * Files as the build packed them; pages as they are: nothing goes further than this machine, where packing costs more than it
+ * saves.
+ */
+express()
+  .disable('x-powered-by')
+  .use('/assets', sirv(join(client, 'assets'), { brotli: true, gzip: true, immutable: true, maxAge: 31_536_000 }))
+  .use(sirv(client, { brotli: true, gzip: true, maxAge: 3600 }))
+  .all('*', createRequestHandler({ build, mode: 'production' }))
+  .listen(port, '127.0.0.1', () => console.log(`Listening on http://127.0.0.1:${port}`))
 
 function mustBeFree(wanted) {
   return new Promise((resolve) => {

@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { pack } from './packed.mjs'
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..')
 const stamps = join(root, '.stamps')
@@ -18,6 +19,7 @@ const SOURCES = [
   'schema',
   'store',
   'public',
+  'scripts/packed.mjs',
   'package-lock.json',
   'vite.config.ts',
   'react-router.config.ts',
@@ -59,6 +61,7 @@ export function build() {
   console.log('Building the application.')
   run(bin('react-router'), ['build'])
   run(bin('vite'), ['build', '--config', 'papers/vite.config.ts'])
+  pack()
   stamp('build', wanted)
 }
 

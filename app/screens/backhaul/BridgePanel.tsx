@@ -7,7 +7,10 @@ import type { Device, Site } from '~/core/plan'
 import { Traced } from '../../components/Traced'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { BridgeProfile } from './BridgeProfile'
-import { HeightChart, TideChart } from './TideChart'
+import { later } from '../../components/later'
+
+const HeightChart = later(() => import('./TideChart').then((part) => part.HeightChart))
+const TideChart = later(() => import('./TideChart').then((part) => part.TideChart))
 
 /** Worksheets of all bridges of the plan, one at a time. */
 export function BridgePanel({ site, chosenId }: { site: Site; chosenId: string | null }) {

@@ -1,4 +1,4 @@
-import { STAGES } from '~/core/guide/order'
+import { STAGES } from '~/core/guide/order/stageList'
 import { FRAME_KEYS, allKeys, frameKeyOf } from './frameKeys'
 
 const press = (key: string, part: object = {}) =>

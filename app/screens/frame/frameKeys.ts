@@ -1,4 +1,4 @@
-import { STAGES } from '~/core/guide/order'
+import { STAGES } from '~/core/guide/order/stageList'
 
 /** A key of the frame: what is pressed, and what it does, in words. */
 interface FrameKey {

@@ -1,6 +1,6 @@
 import { useEffect, useEffectEvent, useRef } from 'react'
 import { useNavigate } from 'react-router'
-import { STAGES } from '~/core/guide/order'
+import { STAGES } from '~/core/guide/order/stageList'
 import { usePanel } from '../../hooks/usePanel'
 import { useSite } from '../../hooks/useSite'
 import { useSteps } from '../../hooks/useSteps'

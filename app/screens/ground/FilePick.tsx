@@ -1,5 +1,5 @@
 import { useId } from 'react'
-import { decodedText } from '~/core/formats'
+import { decodedText } from '~/core/formats/read/decodedText'
 
 interface Props {
   label: string

@@ -12,7 +12,7 @@ import { usePanel } from '../../hooks/usePanel'
 import { useSite } from '../../hooks/useSite'
 import { AreaTable } from './AreaTable'
 import { Chart } from './Chart'
-import { ProfileDialog } from './ProfileDialog'
+import { later } from '../../components/later'
 import { ScaleDialog } from './ScaleDialog'
 import { Side } from './Side'
 import { Toolbar } from './Toolbar'
@@ -28,6 +28,8 @@ import { useWalk } from './walk/useWalk'
 import { WalkMarks } from './walk/WalkMarks'
 import { WalkSection } from './walk/WalkSection'
 import type { Size } from './useView'
+
+const ProfileDialog = later(() => import('./ProfileDialog').then((part) => part.ProfileDialog))
 
 const HELP: Record<ReturnType<typeof toolOf>['draws'], string> = {
   nothing:
@@ -235,16 +237,18 @@ export function GroundStage({
           setTool('choose')
         }}
       />
-      <ProfileDialog
-        site={tried.shown}
-        level={level}
-        radios={chart.radios}
-        ends={ends}
-        onClose={() => {
-          setEnds(null)
-          setTool('choose')
-        }}
-      />
+      {ends && (
+        <ProfileDialog
+          site={tried.shown}
+          level={level}
+          radios={chart.radios}
+          ends={ends}
+          onClose={() => {
+            setEnds(null)
+            setTool('choose')
+          }}
+        />
+      )}
     </>
   )
 }

@@ -1,6 +1,7 @@
 import { FileUp, Plus, Settings2, Wand2 } from 'lucide-react'
 import type { Level, Site } from '~/core/plan'
 import { StageHead } from '../../components/StageHead'
+import { later } from '../../components/later'
 import { Problems } from '../../components/Problems'
 import { newId } from '../../hooks/newId'
 import { usePanel } from '../../hooks/usePanel'
@@ -9,12 +10,13 @@ import { useIsHydrated } from '../../hooks/useIsHydrated'
 import { useSite } from '../../hooks/useSite'
 import { heardOn } from '../../server/proof/observations.server'
 import type { Route } from './+types/route'
-import { FilesDialog } from './FilesDialog'
-import { SettingsDialog } from './SettingsDialog'
-import { HelperDialog } from './HelperDialog'
 import { GroundStage } from './GroundStage'
 
 export const loader = ({ params }: Route.LoaderArgs) => heardOn(params.siteId)
+
+const FilesDialog = later(() => import('./FilesDialog').then((part) => part.FilesDialog))
+const SettingsDialog = later(() => import('./SettingsDialog').then((part) => part.SettingsDialog))
+const HelperDialog = later(() => import('./HelperDialog').then((part) => part.HelperDialog))
 
 export default function Ground({ loaderData }: Route.ComponentProps) {
   const { site } = useSite()
@@ -40,22 +42,15 @@ export default function Ground({ loaderData }: Route.ComponentProps) {
       </StageHead>
       {level && (
         <>
-          <FilesDialog
-            site={site}
-            level={level}
-            open={search.get('files') === 'open'}
-            onClose={() => set({ files: null })}
-          />
-          <SettingsDialog
-            site={site}
-            open={search.get('settings') === 'open'}
-            onClose={() => set({ settings: null })}
-          />
-          <HelperDialog
-            site={site}
-            open={search.get('helper') === 'open'}
-            onClose={() => set({ helper: null })}
-          />
+          {search.get('files') === 'open' && (
+            <FilesDialog site={site} level={level} open onClose={() => set({ files: null })} />
+          )}
+          {search.get('settings') === 'open' && (
+            <SettingsDialog site={site} open onClose={() => set({ settings: null })} />
+          )}
+          {search.get('helper') === 'open' && (
+            <HelperDialog site={site} open onClose={() => set({ helper: null })} />
+          )}
         </>
       )}
       {level ? (

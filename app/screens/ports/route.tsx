@@ -5,24 +5,26 @@ import { kindOf, switchingDevices } from '~/core/plan'
 import type { Device } from '~/core/plan'
 import { StageHead } from '../../components/StageHead'
 import { Dialog } from '../../components/Dialog'
+import { later } from '../../components/later'
 import { usePanel } from '../../hooks/usePanel'
 import { useSelectedPorts } from '../../hooks/useSelectedPorts'
 import { useSite } from '../../hooks/useSite'
 import { AddDevice } from './AddDevice'
 import { BulkForm } from './BulkForm'
-import { CsvDialog } from './CsvDialog'
 import { DeviceForm } from './DeviceForm'
 import { DeviceList } from './DeviceList'
 import { FilterBar, useDeviceFilter } from './FilterBar'
-import { GearListDialog } from './GearList'
-import { LabelsDialog } from './LabelsDialog'
 import { PortForm } from './PortForm'
 import { PortHelper } from './PortHelper'
 import { StripStack } from './StripStack'
 import { SwitchChart } from './SwitchChart'
-import { TypesDialog } from './TypesDialog'
 import { chartDevices } from './chartLayout'
 import { filtered } from './deviceFilter'
+
+const CsvDialog = later(() => import('./CsvDialog').then((part) => part.CsvDialog))
+const GearListDialog = later(() => import('./GearList').then((part) => part.GearListDialog))
+const LabelsDialog = later(() => import('./LabelsDialog').then((part) => part.LabelsDialog))
+const TypesDialog = later(() => import('./TypesDialog').then((part) => part.TypesDialog))
 
 export default function Ports() {
   const { site, revision, findings } = useSite()
@@ -109,10 +111,10 @@ export default function Ports() {
       >
         <AddDevice onDone={(id) => set({ device: id })} />
       </Dialog>
-      <CsvDialog />
-      <GearListDialog />
-      <LabelsDialog />
-      <TypesDialog />
+      {search.get('csv') !== null && <CsvDialog />}
+      {search.get('gear') === 'list' && <GearListDialog />}
+      {search.get('gear') === 'labels' && <LabelsDialog />}
+      {search.get('types') !== null && <TypesDialog />}
       <Dialog
         wide
         open={device !== undefined && !port && search.get('edit') === 'device'}

@@ -6,9 +6,11 @@ import { Select } from '../../components/Select'
 import { usePlaces } from '../../hooks/usePlaces'
 import { HereNeeds } from './HereNeeds'
 import { HereResults } from './HereResults'
-import { PasteHere } from './PasteHere'
+import { later } from '../../components/later'
 import { useHere } from './useHere'
 import { useWishes } from './useWishes'
+
+const PasteHere = later(() => import('./PasteHere').then((part) => part.PasteHere))
 
 /** The laptop that this runs on, plugged in somewhere: what it reads, and who answers from there. All of it is measured. */
 export function HerePanel() {

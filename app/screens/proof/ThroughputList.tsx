@@ -7,8 +7,10 @@ import type { DirectionResult, Judgement, Verdict } from '~/core/judge/proof'
 import type { JudgedThroughput } from '../../server/proof/proof.server'
 import { Sourced } from '../../components/Sourced'
 import { Traced } from '../../components/Traced'
-import { IntervalChart } from './IntervalChart'
+import { later } from '../../components/later'
 import { FileField } from './FileField'
+
+const IntervalChart = later(() => import('./IntervalChart').then((part) => part.IntervalChart))
 
 export const VERDICT: Record<Verdict, string> = {
   asExpected: 'as expected',

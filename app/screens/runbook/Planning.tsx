@@ -10,11 +10,13 @@ import type { RunbookTask, RunbookTold } from '../../workers/runbookMessages'
 import { Difference } from './Difference'
 import { QuietFields } from './QuietFields'
 import { Rehearsal } from './Rehearsal'
-import { Schedules } from './Schedules'
+import { later } from '../../components/later'
 import { StepList } from './StepList'
 import { Sums } from './Sums'
 import { useRunbook } from './useRunbook'
 import type { RunbookDo } from './useRunbookDo'
+
+const Schedules = later(() => import('./Schedules').then((part) => part.Schedules))
 
 interface Props {
   present: Site

@@ -1,2 +1,3 @@
+export * from './stageList'
 export * from './stages'
 export * from './nextStep'

@@ -1,7 +1,8 @@
 import { accessPoints } from '../../plan'
 import type { Finding, Stage } from '../../judge/findings'
 import type { Site } from '../../plan'
-import { STAGES, isHere } from './stages'
+import { STAGES } from './stageList'
+import { isHere } from './stages'
 import type { StageProgress } from './stages'
 
 /** What to do next at a step of the work, from the state of the work. */

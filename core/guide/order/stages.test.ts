@@ -4,7 +4,8 @@ import { emptySite } from '../../plan'
 import type { Site } from '../../plan'
 import { demoYard, longMole, spoiltDemoYard, spoiltYard, yard } from '~/tests/kit/yard'
 import { nextStep } from './nextStep'
-import { STAGES, seenGear, stageProgress } from './stages'
+import { seenGear, stageProgress } from './stages'
+import { STAGES } from './stageList'
 import type { Observed } from './stages'
 
 const nothing: Observed = {

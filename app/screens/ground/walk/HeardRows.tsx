@@ -1,4 +1,4 @@
-import { bandOfMhz } from '~/core/formats'
+import { bandOfMhz } from '~/core/formats/read/laptop/scans'
 import type { Heard } from '~/core/formats'
 import { radioOfBssid } from '~/core/judge/proof'
 import type { RadioRef } from '~/core/judge/proof'

@@ -14,11 +14,13 @@ import { useObserve } from '../../../hooks/useObserve'
 import { useWho } from '../../../hooks/useWho'
 import { HeardRows, matchesOf } from './HeardRows'
 import type { Matches } from './HeardRows'
-import { PasteScan } from './PasteScan'
+import { later } from '../../../components/later'
 import { TypedRows } from './TypedRows'
 import type { Typed } from './TypedRows'
 import { useListen } from './useListen'
 import type { Listened } from './useListen'
+
+const PasteScan = later(() => import('./PasteScan').then((part) => part.PasteScan))
 
 interface Props {
   site: Site

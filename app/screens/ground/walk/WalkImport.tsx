@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { readWalkTable, WALK_COLUMNS, walkFromTable } from '~/core/formats'
-import type { WalkColumns, WalkTable } from '~/core/formats'
+import { readWalkTable, WALK_COLUMNS, walkFromTable } from '~/core/formats/read/walkCsv'
+import type { WalkColumns, WalkTable } from '~/core/formats/read/walkCsv'
 import type { Seen } from '~/core/judge/proof'
 import type { Problem } from '~/core/lib/outcome'
 import type { Level, Site } from '~/core/plan'

@@ -6,7 +6,9 @@ import { Problems } from '../../../components/Problems'
 import { Claims } from './Claims'
 import { Taught } from './Taught'
 import type { WalkStudy } from './useWalk'
-import { WalkImport } from './WalkImport'
+import { later } from '../../../components/later'
+
+const WalkImport = later(() => import('./WalkImport').then((part) => part.WalkImport))
 
 interface Props {
   site: Site
