@@ -8,6 +8,7 @@ import {
   isRouteErrorResponse,
   useRouteLoaderData,
 } from 'react-router'
+import type { ShouldRevalidateFunctionArgs } from 'react-router'
 import type { Route } from './+types/root'
 import { Problem } from './components/Problem'
 import { TipProvider } from './components/Tooltip'
@@ -20,6 +21,10 @@ import styles from './theme/app.css?url'
 export const middleware: Route.MiddlewareFunction[] = [guard]
 
 export const loader = async ({ request }: Route.LoaderArgs) => ({ theme: await themeOf(request) })
+
+/** Only the switch of themes changes what is read here. */
+export const shouldRevalidate = ({ formAction }: ShouldRevalidateFunctionArgs) =>
+  formAction?.startsWith('/theme') ?? false
 
 export const meta: Route.MetaFunction = () => [{ title: 'Yard Beacon' }]
 

@@ -24,7 +24,10 @@ const client = join(root, 'build', 'client')
  */
 express()
   .disable('x-powered-by')
-  .use('/assets', sirv(join(client, 'assets'), { brotli: true, gzip: true, immutable: true, maxAge: 31_536_000 }))
+  .use(
+    '/assets',
+    sirv(join(client, 'assets'), { brotli: true, gzip: true, immutable: true, maxAge: 31_536_000 }),
+  )
   .use(sirv(client, { brotli: true, gzip: true, maxAge: 3600 }))
   .all('*', createRequestHandler({ build, mode: 'production' }))
   .listen(port, '127.0.0.1', () => console.log(`Listening on http://127.0.0.1:${port}`))

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { boatyard, choose, faultsOf, open, postEdit } from './kit'
+import { boatyard, choose, everythingIn, faultsOf, open, postEdit } from './kit'
 
 const PLANTED = [
   'VLN-1',
@@ -194,7 +194,7 @@ test('files for the gear: keys only when asked for', async ({ page, request, bas
   await expect(files.getByText(/holds keys anyone can read/)).toBeVisible()
   expect(await text()).toContain('wpa_passphrase=copper-rivets-and-rope')
   expect((await request.get(`${site}/files/nobody.nft`)).status()).toBe(404)
-  expect(await page.content()).not.toContain('bilge-pump')
+  expect(await everythingIn(page)).not.toContain('bilge-pump')
 })
 
 test('a RADIUS secret stays on the server through an edit in the browser', async ({

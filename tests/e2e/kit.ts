@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { inflateRawSync } from 'node:zlib'
 import { expect } from '@playwright/test'
 import type { APIRequestContext, Locator, Page } from '@playwright/test'
 
@@ -55,6 +56,23 @@ export async function choose(field: Locator, wanted: string | { label: string })
       ? page.locator(`[role="option"][data-value="${wanted}"]`)
       : page.getByRole('option', { name: wanted.label, exact: true })
   ).click()
+}
+
+const PACKING = /[A-Za-z0-9+/]{200,}={0,2}/g
+
+/** All that a page was sent: what stands in it, and what is packed in it. */
+export async function everythingIn(page: Page): Promise<string> {
+  const html = await (await page.request.get(page.url())).text()
+  const packings = html.match(PACKING) ?? []
+  const texts = packings.flatMap((base64) => {
+    try {
+      return [inflateRawSync(Buffer.from(base64, 'base64')).toString()]
+    } catch {
+      return []
+    }
+  })
+  expect(texts.some((text) => text.includes('"devices"'))).toBe(true)
+  return [await page.content(), html, ...texts].join('\n')
 }
 
 /** Faults that a page reports while a test runs: none are allowed. */

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { choose, demoSite, faultsOf, open, postEdit } from './kit'
+import { choose, demoSite, everythingIn, faultsOf, open, postEdit } from './kit'
 
 test('the arithmetic is live, and what was typed survives a refusal', async ({ page, request, baseURL }) => {
   const faults = faultsOf(page)
@@ -66,7 +66,7 @@ test('keys stay masked until they are asked for, and an untouched key is kept', 
 }) => {
   const site = await demoSite(request, baseURL!, 'mended')
   await open(page, `${site}/networks?tab=ssids`)
-  expect(await page.content()).not.toContain('copper-rivets')
+  expect(await everythingIn(page)).not.toContain('copper-rivets')
   const row = page.getByRole('row', { name: /Crew key/ })
   await row.getByRole('button', { name: 'Show the key' }).click()
   await expect(row.getByText('copper-rivets-and-rope')).toBeVisible()

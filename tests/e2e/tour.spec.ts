@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { choose, demoSite, faultsOf, open } from './kit'
+import { choose, demoSite, everythingIn, faultsOf, open } from './kit'
 
 const UP = 'tests/reference/data/iperf3/tcp-up.json'
 const DOWN = 'tests/reference/data/iperf3/tcp-reverse.json'
@@ -115,7 +115,7 @@ test('one access point, from paper plan to printed record', async ({ page, reque
       await expect(record.getByText(words).first()).toBeVisible()
     // A rehearsal is no test result.
     await expect(record.getByText(/every ping is as planned/)).toHaveCount(0)
-    expect(await page.content()).not.toContain('high-water')
+    expect(await everythingIn(page)).not.toContain('high-water')
     await page.emulateMedia({ media: 'print' })
     await expect(page.getByRole('button', { name: 'PDF' })).toBeHidden()
     await expect(page.getByRole('navigation', { name: 'Stages' })).toBeHidden()

@@ -23,12 +23,12 @@ import { groundBox, useCoverage } from './useCoverage'
 import { useSelection } from './useSelection'
 import { useTried } from './useTried'
 import { useView } from './useView'
-import { ReadingSheet } from './walk/ReadingSheet'
 import { useWalk } from './walk/useWalk'
 import { WalkMarks } from './walk/WalkMarks'
 import { WalkSection } from './walk/WalkSection'
 import type { Size } from './useView'
 
+const ReadingSheet = later(() => import('./walk/ReadingSheet').then((part) => part.ReadingSheet))
 const ProfileDialog = later(() => import('./ProfileDialog').then((part) => part.ProfileDialog))
 
 const HELP: Record<ReturnType<typeof toolOf>['draws'], string> = {

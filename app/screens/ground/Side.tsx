@@ -4,12 +4,14 @@ import type { Level, Point, Site } from '~/core/plan'
 import { Legend } from './Legend'
 import { PlacedSheet } from './PlacedSheet'
 import { Openings } from './Openings'
-import { PieceSheet } from './PieceSheet'
+import { later } from '../../components/later'
 import { PlaceList } from './PlaceList'
 import { RouteLength } from './RouteLength'
 import { SignalCard } from './SignalCard'
 import { WallLoss } from './WallLoss'
 import type { useSelection } from './useSelection'
+
+const PieceSheet = later(() => import('./PieceSheet').then((part) => part.PieceSheet))
 
 interface Props {
   site: Site

@@ -1,4 +1,5 @@
 import { Zap } from 'lucide-react'
+import { memo } from 'react'
 import { linkSpeedMbps } from '~/core/network/cabling'
 import { kindOf, neighbourAt, portSpecOf, wanOf } from '~/core/plan'
 import type { Device, Port } from '~/core/plan'
@@ -81,8 +82,11 @@ const washOf = (selected: boolean, chosen: boolean): string =>
 /** More tags than this are counted; the port's own form shows them all. */
 const MOST_FLAGS = 8
 
-/** The native VLAN flies large and bare; tagged VLANs fly below it, each with a dot for its tag. */
-function Hoist({ port }: { port: Port }) {
+/**
+ * The native VLAN flies large and bare; tagged VLANs fly below it, each with a dot for its tag. A port that no edit touched is the
+ * same object afterwards, and its flags stay as they were drawn.
+ */
+const Hoist = memo(function Hoist({ port }: { port: Port }) {
   return (
     <span className="flex flex-col gap-1 border-l-[1.5px] border-ink pl-1.5">
       {port.nativeVlan === null ? (
@@ -110,7 +114,7 @@ function Hoist({ port }: { port: Port }) {
       )}
     </span>
   )
-}
+})
 
 function describe(
   device: Device,

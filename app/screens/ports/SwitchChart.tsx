@@ -1,4 +1,4 @@
-import { useRef } from 'react'
+import { memo, useRef } from 'react'
 import { kindOf, neighbourAt, portName, portSpecOf, wanOf } from '~/core/plan'
 import type { Device, Port } from '~/core/plan'
 import { flagOf } from '~/core/record/figure/flag'
@@ -99,7 +99,17 @@ function AirLine({ air: { from, to, says } }: { air: PlacedAir }) {
 /** Flags are drawn 24 wide and 18 high. */
 const FLAG_WIDTH = 24
 
-function MiniFlag({ vlanId, x, y, width }: { vlanId: number; x: number; y: number; width: number }) {
+const MiniFlag = memo(function MiniFlag({
+  vlanId,
+  x,
+  y,
+  width,
+}: {
+  vlanId: number
+  x: number
+  y: number
+  width: number
+}) {
   const { field, charge, path } = flagOf(vlanId)
   return (
     <g transform={`translate(${x} ${y}) scale(${width / FLAG_WIDTH})`} className="flag">
@@ -109,7 +119,7 @@ function MiniFlag({ vlanId, x, y, width }: { vlanId: number; x: number; y: numbe
       <rect x="0.5" y="0.5" width="23" height="17" fill="none" stroke="var(--ink)" strokeWidth="1.6" />
     </g>
   )
-}
+})
 
 interface BlockProps {
   block: PlacedBlock
@@ -263,7 +273,7 @@ const wordsOf = (port: Port): string =>
     .join(', ')
 
 /** The native VLAN's flag; below it a pennant line, one stroke for each tagged VLAN. */
-function Hoisted({ device, port }: { device: Device; port: Port }) {
+const Hoisted = memo(function Hoisted({ device, port }: { device: Device; port: Port }) {
   if (kindOf(device).switching === 'plain' || wanOf(device)?.port === port.number) return null
   const tagged = port.mode === 'trunk' ? port.taggedVlans : []
   return (
@@ -280,4 +290,4 @@ function Hoisted({ device, port }: { device: Device; port: Port }) {
       ))}
     </>
   )
-}
+})

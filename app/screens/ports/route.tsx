@@ -111,10 +111,7 @@ export default function Ports() {
       >
         <AddDevice onDone={(id) => set({ device: id })} />
       </Dialog>
-      {search.get('csv') !== null && <CsvDialog />}
-      {search.get('gear') === 'list' && <GearListDialog />}
-      {search.get('gear') === 'labels' && <LabelsDialog />}
-      {search.get('types') !== null && <TypesDialog />}
+      <AskedDialogs search={search} />
       <Dialog
         wide
         open={device !== undefined && !port && search.get('edit') === 'device'}
@@ -126,6 +123,16 @@ export default function Ports() {
     </>
   )
 }
+
+/** The dialogs that the address asks for. */
+const AskedDialogs = ({ search }: { search: URLSearchParams }) => (
+  <>
+    {search.get('csv') !== null && <CsvDialog />}
+    {search.get('gear') === 'list' && <GearListDialog />}
+    {search.get('gear') === 'labels' && <LabelsDialog />}
+    {search.get('types') !== null && <TypesDialog />}
+  </>
+)
 
 const isSwitch = (device: Device | undefined): device is Device =>
   device !== undefined && kindOf(device).switching === 'managed'

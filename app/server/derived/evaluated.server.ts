@@ -19,6 +19,11 @@ export function evaluated(site: Site): Evaluated {
   return made
 }
 
+/** Works it out as soon as the answer to an edit has gone out: the page asks for it next. */
+export function evaluateSoon(site: Site): void {
+  setImmediate(() => evaluated(site))
+}
+
 /** Plans that are remembered with what follows from them, the latest first. */
 const MOST_RECENT = 16
 const recent: Site[] = []

@@ -37,9 +37,14 @@ export const paperIn = (search: URLSearchParams): Paper => {
   return isPaper(asked) ? asked : 'a4'
 }
 
+/** The page around a record is on its way by then: what the record is made of takes its time on a large site. */
+const PAGE_FIRST_MS = 10
+
 /** The record as values, composed beside the server's own work. */
-export const recordOf = (siteId: string, copy: Copy): Promise<RecordDoc> =>
-  onPaperThread({ kind: 'record', facts: factsOf(siteId, new Date().toISOString()), copy })
+export async function recordOf(siteId: string, copy: Copy): Promise<RecordDoc> {
+  await new Promise((resolve) => setTimeout(resolve, PAGE_FIRST_MS))
+  return onPaperThread({ kind: 'record', facts: factsOf(siteId, new Date().toISOString()), copy })
+}
 
 /** The record of now as a PDF. */
 export const recordPdfOf = (

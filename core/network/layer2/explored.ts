@@ -36,6 +36,15 @@ function metIn(size: number) {
   }
 }
 
+/** A domain while it is being followed. */
+interface Walk {
+  found: Explored
+  seen: ReturnType<typeof metIn>
+  crossed: ReturnType<typeof metIn>
+  /** Port, VLAN and tag of what came in and was not sent on yet. */
+  queue: number[]
+}
+
 /**
  * Follows a frame over all cables from where it came in. Null as soon as one cable on the way is not the same both ways, since
  * then what comes back may be another VLAN and the way in matters. `known` may know the domain of the state it begins in.
@@ -45,57 +54,71 @@ export function explored(
   start: Entered,
   known: (state: number) => Segment | undefined,
 ): Explored | Segment | null {
-  const { firstPort, nodeOf, group, peer, behaviour, self, ports } = flat
   const [vid0, tag0] = [numbered(start.vid), numbered(start.tag)]
   const before = known(stateOf(flat, start.port.serial, vid0, tag0))
   if (before) return before
-  const found: Explored = { ends: new Uint8Array(ports.length), loops: [], states: [] }
-  const seen = metIn(flat.nodes.length * SIDES)
-  const crossed = metIn(ports.length)
-  const queue: number[] = []
-  const enter = (port: number, vid: number, tag: number): void => {
-    seen.add(sideOf(flat, port), idAt(flat, port, vid, tag))
-    found.states.push(stateOf(flat, port, vid, tag))
-    queue.push(port, vid, tag)
+  const walk: Walk = {
+    found: { ends: new Uint8Array(flat.ports.length), loops: [], states: [] },
+    seen: metIn(flat.nodes.length * SIDES),
+    crossed: metIn(flat.ports.length),
+    queue: [],
   }
-  enter(start.port.serial, vid0, tag0)
+  enter(flat, walk, start.port.serial, vid0, tag0)
+  const { queue } = walk
   while (queue.length > 0) {
     const [tag, vid, port] = [queue.pop() ?? NONE, queue.pop() ?? NONE, queue.pop() ?? 0]
-    const node = nodeOf[port] ?? 0
-    const side = group[port]
-    if (side === APART) continue
-    const carries = flat.tagged(vid)
-    const sorts = behaviour[node] === AWARE
-    for (let out = firstPort[node] ?? 0, end = firstPort[node + 1] ?? 0; out < end; out++) {
-      if (group[out] !== side) continue
-      const leaves = sorts ? sorted(flat, carries, out, vid) : passed(flat, node, out, tag)
-      if (leaves === DROPPED) continue
-      const there = peer[out] ?? -1
-      if (there < 0) {
-        found.ends[out] = 1
-        continue
-      }
-      const far = nodeOf[there] ?? 0
-      if (behaviour[far] === HOST) {
-        const ear = self[far] ?? -1
-        if (ear >= 0 && group[ear] === group[there] && isUntagged(leaves)) found.ends[ear] = 1
-        continue
-      }
-      const arrives = arriving(flat, far, there, leaves)
-      if (arrives === DROPPED) continue
-      const back = answering(flat, far, there, arrives, leaves)
-      if (back === DROPPED || !comesHome(flat, node, out, back, vid, tag)) return null
-      if (crossed.has(out, leaves)) continue
-      crossed.add(there, back)
-      if (seen.has(sideOf(flat, there), idAt(flat, there, arrives, leaves))) {
-        const [key, deviceId] = [ports[out]?.key, flat.nodes[node]?.device.id]
-        if (key !== undefined && deviceId !== undefined) found.loops.push({ deviceId, key })
-        continue
-      }
-      enter(there, arrives, leaves)
-    }
+    if (!sendOn(flat, walk, port, vid, tag)) return null
   }
-  return found
+  return walk.found
+}
+
+function enter(flat: FlatFabric, { found, seen, queue }: Walk, port: number, vid: number, tag: number): void {
+  seen.add(sideOf(flat, port), idAt(flat, port, vid, tag))
+  found.states.push(stateOf(flat, port, vid, tag))
+  queue.push(port, vid, tag)
+}
+
+/** The frame leaves by every port of its side that carries it. False: one of them is not the same both ways. */
+function sendOn(flat: FlatFabric, walk: Walk, port: number, vid: number, tag: number): boolean {
+  const { firstPort, group, peer } = flat
+  const node = flat.nodeOf[port] ?? 0
+  const side = group[port]
+  if (side === APART) return true
+  const carries = flat.tagged(vid)
+  const sorts = flat.behaviour[node] === AWARE
+  for (let out = firstPort[node] ?? 0, end = firstPort[node + 1] ?? 0; out < end; out++) {
+    if (group[out] !== side) continue
+    const leaves = sorts ? sorted(flat, carries, out, vid) : passed(flat, node, out, tag)
+    if (leaves === DROPPED) continue
+    if ((peer[out] ?? -1) < 0) walk.found.ends[out] = 1
+    else if (!cross(flat, walk, out, leaves, vid, tag)) return false
+  }
+  return true
+}
+
+/** A frame over one cable or radio link, `vid` and `tag` being those it had before. False: it is not the same both ways. */
+function cross(flat: FlatFabric, walk: Walk, out: number, leaves: number, vid: number, tag: number): boolean {
+  const { found, seen, crossed } = walk
+  const there = flat.peer[out] ?? 0
+  const [node, far] = [flat.nodeOf[out] ?? 0, flat.nodeOf[there] ?? 0]
+  if (flat.behaviour[far] === HOST) {
+    const ear = flat.self[far] ?? -1
+    if (ear >= 0 && flat.group[ear] === flat.group[there] && isUntagged(leaves)) found.ends[ear] = 1
+    return true
+  }
+  const arrives = arriving(flat, far, there, leaves)
+  if (arrives === DROPPED) return true
+  const back = answering(flat, far, there, arrives, leaves)
+  if (back === DROPPED || !comesHome(flat, node, out, back, vid, tag)) return false
+  if (crossed.has(out, leaves)) return true
+  crossed.add(there, back)
+  if (!seen.has(sideOf(flat, there), idAt(flat, there, arrives, leaves)))
+    enter(flat, walk, there, arrives, leaves)
+  else {
+    const [key, deviceId] = [flat.ports[out]?.key, flat.nodes[node]?.device.id]
+    if (key !== undefined && deviceId !== undefined) found.loops.push({ deviceId, key })
+  }
+  return true
 }
 
 const SIDES = 3

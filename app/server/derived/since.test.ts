@@ -1,0 +1,67 @@
+/** What a page is told after an edit, over a store of its own. */
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Edit } from '~/core/plan'
+import { spoiltYard, yard } from '~/tests/kit/yard'
+import { frameAfter, openedFrame } from '../../wire/frames'
+import type { FrameSince } from '../../wire/frames'
+import { step } from '../plan/commit.server'
+import { makeEdits, mendFinding } from '../plan/edit.server'
+import { store } from '../sites/store.server'
+import { evaluated } from './evaluated.server'
+import { frameSince, siteFrame } from './siteState.server'
+
+const directory = mkdtempSync(join(tmpdir(), 'yard-beacon-since-'))
+process.env.YARD_BEACON_DATA = directory
+afterAll(() => rmSync(directory, { recursive: true, force: true }))
+
+const made = (site = yard()) => store().sites.create(site)
+const plan = (id: string) => store().sites.read(id)!.site
+const frame = (id: string) => openedFrame(siteFrame(id, new URLSearchParams()))
+const rename: Edit = { op: 'describe', header: { name: 'Renamed' } }
+
+describe('a page that has an earlier revision', () => {
+  const since = (id: string, revision: number) => frameSince(id, revision, new URLSearchParams())
+  const edit = (id: string, revision: number, edits: unknown[]) =>
+    makeEdits(id, { revision, label: 'x', edits })
+
+  test('is told what changed, and has then what a new page has', () => {
+    const id = made(spoiltYard())
+    const before = frame(id)
+    const [first] = before.findings
+    expect(mendFinding(id, { revision: 1, mend: first!.id })).toMatchObject({ ok: true })
+    const said = since(id, 1)!
+    expect(JSON.stringify(said).length).toBeLessThan(JSON.stringify(frame(id)).length / 3)
+    expect(said.findings.gone).toContain(first!.id)
+    expect(frameAfter(before, JSON.parse(JSON.stringify(said)) as FrameSince)).toEqual(frame(id))
+  })
+
+  test('is told nothing where that revision is not remembered, and asks for the whole', () => {
+    const id = made()
+    expect(since(id, 1)).toBeNull()
+    expect([since(id, 0), since(id, 99), since(id, NaN)]).toEqual([null, null, null])
+    frame(id)
+    expect(since(id, 1)).toMatchObject({ revision: 1, since: 1, findings: { gone: [], put: [] } })
+  })
+
+  test('never gets a key with what changed', () => {
+    const id = made()
+    frame(id)
+    const record = { ...yard().profiles[1]!, name: 'Other', passphrase: 'lantern-over-the-slip' }
+    expect(edit(id, 1, [{ op: 'put', collection: 'profiles', record }])).toMatchObject({ ok: true })
+    const said = JSON.stringify(since(id, 1))
+    expect(said).toContain('Other')
+    expect(said).not.toContain('lantern-over')
+    expect(said).not.toContain('copper-rivets')
+  })
+
+  test('an edit that is taken back leads to what was known before', () => {
+    const id = made()
+    const known = evaluated(plan(id))
+    expect(edit(id, 1, [rename])).toMatchObject({ ok: true })
+    expect(evaluated(plan(id))).not.toBe(known)
+    expect(step(id, { revision: 2, way: 'undo' })).toMatchObject({ ok: true })
+    expect(evaluated(plan(id))).toBe(known)
+  })
+})
