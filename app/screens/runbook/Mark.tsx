@@ -2,8 +2,10 @@ import { format } from 'date-fns'
 import { useState } from 'react'
 import type { RevisionLine } from '~/store'
 import type { RunbookState, RunbookUnderWay } from '../../server/runbook/runbook.server'
-import { MarkDialog } from './MarkDialog'
+import { later } from '../../components/later'
 import type { RunbookDo } from './useRunbookDo'
+
+const MarkDialog = later(() => import('./MarkDialog').then((part) => part.MarkDialog))
 
 interface Props {
   built: RunbookState['built']

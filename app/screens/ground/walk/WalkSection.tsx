@@ -6,9 +6,7 @@ import { Problems } from '../../../components/Problems'
 import { Claims } from './Claims'
 import { Taught } from './Taught'
 import type { WalkStudy } from './useWalk'
-import { later } from '../../../components/later'
-
-const WalkImport = later(() => import('./WalkImport').then((part) => part.WalkImport))
+import { WalkImport } from './WalkImport'
 
 interface Props {
   site: Site
