@@ -2,6 +2,7 @@ import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { defineConfig } from '@playwright/test'
+import { CHROMIUM } from './scripts/chromium'
 
 const PORT = Number(process.env.YARD_BEACON_TEST_PORT ?? 4397)
 /** Each run has a data directory of its own. Workers read it from the variable that the first process set. */
@@ -21,18 +22,7 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     trace: 'retain-on-failure',
-    launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: CHROMIUM,
   },
   webServer: {
     command: `node scripts/serve.mjs --port ${PORT} --data ${process.env.YARD_BEACON_TEST_DATA}`,

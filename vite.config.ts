@@ -7,7 +7,8 @@ const ALWAYS =
   /node_modules\/(react|react-dom|scheduler|react-router|@radix-ui\/react-(?!slider|scroll-area|radio-group|menu|dropdown|switch|toggle|tabs|progress|collapsible)[^/]*|@floating-ui|lucide-react|aria-hidden|react-remove-scroll[^/]*|react-style-singleton|use-callback-ref|use-sidecar|tslib|get-nonce|fflate|nanoid)\//
 const HOUSE = /\/(core\/(lib|plan)|app\/(components|forms|hooks|outbox|wire|screens\/frame))\//
 /** Of these folders, what only some pages need stays with them. */
-const SELDOM = /\/(chartTip|FigureView|SeenList|AcceptanceSheet|SubnetBar)|\.worker|\?worker|\.server|\.route\./
+const SELDOM =
+  /\/(chartTip|FigureView|SeenList|AcceptanceSheet|SubnetBar)|\.worker|\?worker|\.server|\.route\./
 
 export default defineConfig({
   plugins: [tailwindcss(), reactRouter()],
@@ -26,7 +27,12 @@ export default defineConfig({
             codeSplitting: {
               groups: [
                 { name: 'always', test: ALWAYS, priority: 2 },
-                { name: 'house', test: (id) => HOUSE.test(id) && !SELDOM.test(id), minShareCount: 3, priority: 1 },
+                {
+                  name: 'house',
+                  test: (id) => HOUSE.test(id) && !SELDOM.test(id),
+                  minShareCount: 3,
+                  priority: 1,
+                },
               ],
             },
           },

@@ -7,6 +7,7 @@ import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 import type { Browser } from '@playwright/test'
 import type { Site } from '~/core/plan'
+import { CHROMIUM } from '../../scripts/chromium'
 import { openDatabase, storeOn } from '~/store'
 
 /** The built application with sites of its own, and a browser beside it: both end with `stop`. */
@@ -17,16 +18,6 @@ export interface Yard {
   siteIds: string[]
   stop: () => Promise<void>
 }
-
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-]
 
 /** Serves sites as `npm run demo` would, from a directory that is thrown away. */
 export async function openYard(sites: readonly Site[]): Promise<Yard> {
@@ -41,10 +32,7 @@ export async function openYard(sites: readonly Site[]): Promise<Yard> {
   })
   const base = `http://127.0.0.1:${port}`
   await answers(base, server)
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: FLAGS,
-  })
+  const browser = await chromium.launch(CHROMIUM)
   return {
     base,
     browser,
