@@ -12,7 +12,7 @@ import { makeEdits, mendFinding } from './plan/edit.server'
 import { guard } from './request/guard.server'
 import { doProof, proofsOf } from './proof/proof.server'
 import { revealedKey } from './plan/revealedKey.server'
-import { siteFrame } from './derived/siteState.server'
+import { siteFrame } from './derived/frame.server'
 import { openedFrame } from '../wire/frames'
 import { store } from './sites/store.server'
 

@@ -1,7 +1,7 @@
 import { advanced } from '~/core/plan'
 import type { Advance, Site } from '~/core/plan'
 import type { PublicFinding } from '../server/derived/publicSite.server'
-import type { FrameFacts } from '../server/derived/siteState.server'
+import type { FrameFacts } from '../server/derived/frameFacts.server'
 import { findingsAfter } from './findingsSince'
 import type { FindingsSince } from './findingsSince'
 import { unpacked } from './packed'

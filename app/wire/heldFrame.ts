@@ -21,8 +21,16 @@ export async function changedFrame(siteId: string, request: Request): Promise<Si
     const value = asked.get(name)
     if (value !== null) query.set(name, value)
   }
-  const answer = await fetch(`/sites/${siteId}/since?${query}`, { signal: request.signal })
-  if (!answer.ok) return null
-  const said = (await answer.json()) as FrameSince | null
+  const said = await sinceThen(`/sites/${siteId}/since?${query}`, request.signal)
   return said && frameAfter(before, said)
+}
+
+/** Null also where nobody answers: whoever asks for the whole next is told why. */
+async function sinceThen(path: string, signal: AbortSignal): Promise<FrameSince | null> {
+  try {
+    const answer = await fetch(path, { signal })
+    return answer.ok ? ((await answer.json()) as FrameSince | null) : null
+  } catch {
+    return null
+  }
 }

@@ -1,4 +1,4 @@
-import { frameSince } from '../../server/derived/siteState.server'
+import { frameSince } from '../../server/derived/frame.server'
 import type { Route } from './+types/since.route'
 
 /** The frame for a page that has an earlier one: what has changed. `null`: it is not remembered, ask for the whole. */

@@ -21,7 +21,13 @@ export function evaluated(site: Site): Evaluated {
 
 /** Works it out as soon as the answer to an edit has gone out: the page asks for it next. */
 export function evaluateSoon(site: Site): void {
-  setImmediate(() => evaluated(site))
+  setImmediate(() => {
+    try {
+      evaluated(site)
+    } catch {
+      // Nobody waits for this one: whoever asks for it meets the fault and is told.
+    }
+  })
 }
 
 /** Plans that are remembered with what follows from them, the latest first. */

@@ -10,7 +10,7 @@ import { step } from '../plan/commit.server'
 import { makeEdits, mendFinding } from '../plan/edit.server'
 import { store } from '../sites/store.server'
 import { evaluated } from './evaluated.server'
-import { frameSince, siteFrame } from './siteState.server'
+import { frameSince, siteFrame } from './frame.server'
 
 const directory = mkdtempSync(join(tmpdir(), 'yard-beacon-since-'))
 process.env.YARD_BEACON_DATA = directory
@@ -34,6 +34,20 @@ describe('a page that has an earlier revision', () => {
     const said = since(id, 1)!
     expect(JSON.stringify(said).length).toBeLessThan(JSON.stringify(frame(id)).length / 3)
     expect(said.findings.gone).toContain(first!.id)
+    expect(frameAfter(before, JSON.parse(JSON.stringify(said)) as FrameSince)).toEqual(frame(id))
+  })
+
+  test('is told of what others did meanwhile, however many edits it was', () => {
+    const id = made()
+    const before = frame(id)
+    const { id: networkId } = plan(id).networks[0]!
+    expect(edit(id, 1, [rename])).toMatchObject({ ok: true })
+    expect(edit(id, 2, [{ op: 'move', collection: 'networks', id: networkId, index: 2 }])).toMatchObject({
+      ok: true,
+    })
+    expect(step(id, { revision: 3, way: 'undo' })).toMatchObject({ ok: true })
+    const said = since(id, 1)!
+    expect(said.revision).toBe(4)
     expect(frameAfter(before, JSON.parse(JSON.stringify(said)) as FrameSince)).toEqual(frame(id))
   })
 

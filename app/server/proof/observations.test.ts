@@ -6,7 +6,7 @@ import { yard } from '~/tests/kit/yard'
 import { doAtBench } from '../staging/benchActions.server'
 import { makeEdits } from '../plan/edit.server'
 import { observationsOf, stagedGear, takeObservations } from './observations.server'
-import { siteFrame } from '../derived/siteState.server'
+import { siteFrame } from '../derived/frame.server'
 import { openedFrame } from '../../wire/frames'
 import { store } from '../sites/store.server'
 
