@@ -23,9 +23,8 @@ export interface FlatFabric {
 }
 
 export const AWARE = 0
-export const TRANSPARENT = 1
 export const HOST = 2
-const BEHAVIOURS = { aware: AWARE, transparent: TRANSPARENT, host: HOST } as const
+const BEHAVIOURS = { aware: AWARE, transparent: 1, host: HOST } as const
 
 export const APART = 2
 const GROUPS: Record<PortGroup, number> = { lan: 0, uplink: 1, apart: APART }

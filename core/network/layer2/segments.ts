@@ -52,7 +52,9 @@ export function segmentsOf(fabric: Fabric): Segments {
 
 function endsAt(fabric: Fabric, deliveries: readonly Delivery[]): Uint8Array {
   const serials = deliveries.flatMap(({ place }) => portAt(fabric, place)?.serial ?? [])
-  const ends = new Uint8Array(Math.max(-1, ...serials) + 1)
+  // Not by spreading them: a large site has more ends than a call takes arguments.
+  const last = serials.reduce((most, serial) => Math.max(most, serial), -1)
+  const ends = new Uint8Array(last + 1)
   for (const serial of serials) ends[serial] = 1
   return ends
 }
