@@ -1,13 +1,23 @@
 import { execFileSync } from 'node:child_process'
 import { once } from 'node:events'
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Worker } from 'node:worker_threads'
-import { PIECE, coarser, computeLayer, gridOver, layerJob, propagationOf } from '~/core/radio/coverage'
-import type { Grid, KernelRadio, LayerJob, Scene } from '~/core/radio/coverage'
+import {
+  PIECE,
+  coarser,
+  compiledKernel,
+  computeLayer,
+  computeRows,
+  gridOver,
+  layerJob,
+  propagationOf,
+} from '~/core/radio/coverage'
+import type { CompiledKernel, Grid, KernelRadio, LayerJob, RowKernel, Scene } from '~/core/radio/coverage'
 import { BAND_MHZ, ceilingAntenna, gainTable, wavelengthM } from '~/core/radio/propagation'
 import { seededRandom } from '~/core/lib/random'
+import { buildKernel } from '../scripts/kernel.mjs'
 
 /** The coverage kernel: against C, by cells, radios and walls, and on two cores. */
 const WIDE_M = 240
@@ -66,7 +76,8 @@ function bestMs(work: () => unknown, runs = 9): number {
   return best
 }
 
-function native(job: LayerJob, folder: string): number | null {
+/** The C program with the job beside it, ready to run; null where there is no gcc. */
+function nativeOf(job: LayerJob, folder: string): (() => { ms: number; sum: number }) | null {
   const binary = join(folder, 'kernel')
   try {
     execFileSync('gcc', ['-O3', '-o', binary, 'benchmarks/native/kernel.c', '-lm'], { stdio: 'pipe' })
@@ -94,11 +105,54 @@ function native(job: LayerJob, folder: string): number | null {
   const parts = [head, index.seen, index.starts, radio.gain, job.outdoors]
   const file = join(folder, 'job')
   writeFileSync(file, Buffer.concat(parts.map((p) => Buffer.from(p.buffer, p.byteOffset, p.byteLength))))
-  const [ms, sum] = execFileSync(binary, [file]).toString().trim().split(' ').map(Number)
-  const ours = computeLayer(job).reduce((total, value) => total + value, 0)
-  if (Math.abs(ours - (sum ?? 0)) > Math.abs(ours) * 1e-5) throw new Error('C and the kernel differ')
-  return ms ?? null
+  return () => {
+    const [ms, sum] = execFileSync(binary, [file]).toString().trim().split(' ').map(Number)
+    return { ms: ms ?? NaN, sum: sum ?? NaN }
+  }
 }
+
+const ROUNDS = 7
+
+/** All of them by turns, so that a slow minute of the machine is a slow minute for each; the middle of the rounds. */
+function benchKernels(row: (...cells: string[]) => void, job: LayerJob, compiled: CompiledKernel): void {
+  const folder = mkdtempSync(join(tmpdir(), 'yard-beacon-bench-'))
+  const native = nativeOf(job, folder)
+  const out = new Float32Array(job.grid.columns * job.grid.rows)
+  const kernels: [string, RowKernel][] = [
+    ['core (TypeScript)', computeRows],
+    ['compiled, one cell at a time', compiled.plainRows],
+    ['compiled, four at a time', compiled.fourRows],
+  ]
+  const times = kernels.map((): number[] => [])
+  const first = kernels.map(([, rows]) => bestMs(() => rows(job, 0, job.grid.rows, out), 1))
+  const inC: number[] = []
+  for (let round = 0; round < ROUNDS; round++) {
+    kernels.forEach(([, rows], i) => times[i]?.push(bestMs(() => rows(job, 0, job.grid.rows, out))))
+    const ran = native?.()
+    if (!ran) continue
+    inC.push(ran.ms)
+    const ours = computeLayer(job).reduce((total, value) => total + value, 0)
+    if (Math.abs(ours - ran.sum) > Math.abs(ours) * 1e-5) throw new Error('C and the kernel differ')
+  }
+  rmSync(folder, { recursive: true })
+  row('240 × 160 m, 600 walls', 'ms', '÷ C -O3', 'least to most', 'first call')
+  row('C -O3', inC.length > 0 ? middle(inC).toFixed(1) : 'no gcc')
+  kernels.forEach(([name], i) => {
+    const ratios = inC.map((c, round) => (times[i]?.[round] ?? NaN) / c)
+    const spread =
+      ratios.length > 0 ? `${Math.min(...ratios).toFixed(2)} to ${Math.max(...ratios).toFixed(2)}` : ''
+    row(
+      name,
+      middle(times[i] ?? []).toFixed(1),
+      ratios.length > 0 ? middle(ratios).toFixed(2) : '',
+      spread,
+      `${(first[i] ?? NaN).toFixed(0)} ms`,
+    )
+  })
+}
+
+const middle = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN
 
 /** Two workers that are up, with half of the layers each, as the browser's pool does it; milliseconds. */
 async function onTwoCores(count: number): Promise<number> {
@@ -114,54 +168,42 @@ async function onTwoCores(count: number): Promise<number> {
 }
 
 /** What a worker of the bench computes: some of the radios, whole layers. */
-export function someLayers(from: number, count: number): void {
+export async function someLayers(from: number, count: number): Promise<void> {
+  const { fourRows } = await compiledKernel(await WebAssembly.compile(readFileSync(buildKernel())))
   const scene = yardScene(600)
   const grid = yardGrid(0.5)
-  for (const radio of radios(from + count).slice(from)) computeLayer(jobOf(scene, radio, grid))
+  for (const radio of radios(from + count).slice(from)) computeLayer(jobOf(scene, radio, grid), fourRows)
 }
 
 export async function benchGround(row: (...cells: string[]) => void): Promise<void> {
   const ms = (value: number) => `${value.toFixed(1)} ms`
-  const folder = mkdtempSync(join(tmpdir(), 'yard-beacon-bench-'))
   const [radio] = radios(1)
   if (!radio) return
   const scene = yardScene(600)
   const fine = yardGrid(0.5)
-  row('Coverage, one layer', 'cells', 'kernel', 'C -O3', 'ratio')
-  const job = jobOf(scene, radio, fine)
-  const ours = bestMs(() => computeLayer(job))
-  const c = native(job, folder)
-  row(
-    '240 × 160 m, 600 walls',
-    String(fine.columns * fine.rows),
-    ms(ours),
-    c === null ? 'no gcc' : ms(c),
-    c === null ? '' : (ours / c).toFixed(2),
-  )
-  rmSync(folder, { recursive: true })
-  row('A radio is dragged', 'coarse', 'fine', '', '')
+  const compiled = await compiledKernel(await WebAssembly.compile(readFileSync(buildKernel())))
+  benchKernels(row, jobOf(scene, radio, fine), compiled)
   const coarse = coarser(fine, 4)
-  row(
-    'with its wall index',
-    ms(bestMs(() => computeLayer(jobOf(scene, radio, coarse)))),
-    ms(bestMs(() => computeLayer(jobOf(scene, radio, fine)))),
-  )
+  const dragged = (grid: Grid) => ms(bestMs(() => computeLayer(jobOf(scene, radio, grid), compiled.fourRows)))
+  row('A radio is dragged', 'coarse', 'fine')
+  row('with its wall index', dragged(coarse), dragged(fine))
   row('By cells', '2 m', '1 m', '0.5 m', '0.25 m')
   row(
     'one layer',
     ...[2, 1, 0.5, 0.25].map((cell) =>
-      ms(bestMs(() => computeLayer(jobOf(scene, radio, yardGrid(cell))), 3)),
+      ms(bestMs(() => computeLayer(jobOf(scene, radio, yardGrid(cell)), compiled.fourRows), 3)),
     ),
   )
   row('By walls', '75', '150', '300', '600', '1200')
   row(
     'one layer',
     ...[75, 150, 300, 600, 1200].map((walls) =>
-      ms(bestMs(() => computeLayer(jobOf(yardScene(walls), radio, fine)), 3)),
+      ms(bestMs(() => computeLayer(jobOf(yardScene(walls), radio, fine), compiled.fourRows), 3)),
     ),
   )
   row('By radios', '10', '20', '40')
-  const many = (count: number) => () => radios(count).map((one) => computeLayer(jobOf(scene, one, fine)))
+  const many = (count: number) => () =>
+    radios(count).map((one) => computeLayer(jobOf(scene, one, fine), compiled.fourRows))
   row('all layers, one core', ...[10, 20, 40].map((count) => ms(bestMs(many(count), 1))))
   row('40 layers, two workers', ms(await onTwoCores(40)))
 }

@@ -4,6 +4,6 @@ import { register } from 'tsx/esm/api'
 
 register()
 const { someLayers } = await import('./ground.ts')
-someLayers(workerData.from, 2)
+await someLayers(workerData.from, 2)
 parentPort.once('message', () => someLayers(workerData.from, workerData.count))
 parentPort.postMessage('up')

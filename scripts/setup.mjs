@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { buildKernel } from './kernel.mjs'
 import { pack } from './packed.mjs'
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..')
@@ -15,10 +16,12 @@ const SOURCES = [
   'core',
   'demo',
   'field',
+  'kernel',
   'papers',
   'schema',
   'store',
   'public',
+  'scripts/kernel.mjs',
   'scripts/packed.mjs',
   'package-lock.json',
   'vite.config.ts',
@@ -59,6 +62,7 @@ export function build() {
   const wanted = hashOf(SOURCES)
   if (fresh('build', wanted) && existsSync(join(root, 'build', 'papers', 'worker.js'))) return
   console.log('Building the application.')
+  buildKernel()
   run(bin('react-router'), ['build'])
   run(bin('vite'), ['build', '--config', 'papers/vite.config.ts'])
   pack()

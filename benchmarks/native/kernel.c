@@ -76,7 +76,7 @@ static void layer(const Head *h, const double *seen, const uint32_t *starts, con
       double nu2 = blockOver / blockUnder, graze = grazeOver / grazeUnder;
       if (open[cell] && d > h->breakM) loss += 20 * log10(d / h->breakM);
       if (!bends) loss += through;
-      else if (through > 0) loss += nu2 == 0 ? through : fmin(through, edge(sqrt(nu2 * per)));
+      else if (through > 0.001) loss += nu2 == 0 ? through : fmin(through, edge(sqrt(nu2 * per)));
       else if (graze > 0) {
         double nu = -sqrt(graze * per);
         if (nu > -0.78) loss += edge(nu);

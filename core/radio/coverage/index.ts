@@ -1,6 +1,7 @@
 export * from './areaField'
 export * from './areaReports'
 export * from './areaShare'
+export * from './compiledKernel'
 export * from './contours'
 export * from './grid'
 export * from './heard'

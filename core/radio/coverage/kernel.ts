@@ -27,8 +27,17 @@ export const layerJob = (scene: Scene, radio: KernelRadio, grid: Grid, outdoors:
   slabDb: slabLosses(scene, radio, grid),
 })
 
+/** Fills `out` with the cells of the rows from one up to another, exclusive. */
+export type RowKernel = (job: LayerJob, fromRow: number, toRow: number, out: Float32Array) => void
+
 /** What lets that much through or more does not disturb a ray that passes over it: an edge in the clear costs 6 dB. */
 export const SOLID_DB = 6
+
+/**
+ * Less than this is no loss but what rounding leaves where a ray's way in an obstacle is added and taken off again: it
+ * does not make an obstacle of air.
+ */
+export const FELT_DB = 0.001
 
 /** Nearer than this the formulas do not hold: the level stays as it is at one metre. */
 const LEAST_DISTANCE_M = 1
@@ -106,8 +115,8 @@ export function computeRows(job: LayerJob, fromRow: number, toRow: number, out: 
       let loss = slope.atOneM + slope.perDecade * Math.log10(d)
       if (open && d > breakM) loss += 20 * Math.log10(d / breakM)
       if (countsWalls) {
-        if (!over || (through > 0 && blockAbove === 0)) loss += through
-        else if (through > 0)
+        if (!over || (through > FELT_DB && blockAbove === 0)) loss += through
+        else if (through > FELT_DB)
           loss += Math.min(through, edgeLoss(Math.sqrt((blockAbove / blockUnder) * (overLambda / d))))
         else if (grazeAbove > 0) loss += edgeLoss(-Math.sqrt((grazeAbove / grazeUnder) * (overLambda / d)))
       }
@@ -161,8 +170,8 @@ function gainAt(gain: Float32Array, pseudo: number, sine: number): number {
 }
 
 /** A whole layer at once. */
-export function computeLayer(job: LayerJob): Float32Array {
+export function computeLayer(job: LayerJob, rows: RowKernel = computeRows): Float32Array {
   const out = new Float32Array(job.grid.columns * job.grid.rows)
-  computeRows(job, 0, job.grid.rows, out)
+  rows(job, 0, job.grid.rows, out)
   return out
 }
