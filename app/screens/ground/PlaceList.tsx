@@ -2,7 +2,7 @@ import { Collapsible } from '../../components/Collapsible'
 import { lengthText } from '~/core/plan/drawing'
 import type { PieceRef } from '~/core/plan/drawing'
 import type { Level, Site } from '~/core/plan'
-import { piecesOn } from './Pieces'
+import { piecesOn } from './piecesOn'
 import { KIND_NAMES } from './pieceFields'
 
 interface Props {

@@ -1,7 +1,7 @@
 import { DRAWN, sameRef } from '~/core/plan/drawing'
 import type { Drawn, PieceRef, SnapTo } from '~/core/plan/drawing'
 import type { Level, Point, Site } from '~/core/plan'
-import { piecesOn } from './Pieces'
+import { piecesOn } from './piecesOn'
 
 export const ARROWS: Partial<Record<string, Point>> = {
   ArrowLeft: [-1, 0],
@@ -10,11 +10,6 @@ export const ARROWS: Partial<Record<string, Point>> = {
   ArrowDown: [0, -1],
 }
 
-/** For keys that were taken: whatever was done, the key goes no further. */
-export function done(result: unknown): true {
-  void result
-  return true
-}
 /** Below this a press is a click. */
 const STILL_PX = 4
 export const far = (a: Point, b: Point): boolean => Math.hypot(a[0] - b[0], a[1] - b[1]) > STILL_PX

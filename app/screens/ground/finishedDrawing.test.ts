@@ -15,7 +15,7 @@ const corners: Point[] = [
   [210, 70],
 ]
 const edited = (tool: ToolName, waiting = nothing, plan = site) => {
-  const made = finishedDrawing(tool, corners, plan, level, waiting)
+  const made = finishedDrawing(tool, corners, plan, level, waiting, () => 'new-one')
   if (!made || 'says' in made) throw new Error('nothing was made')
   return { made, after: applyEdits(plan, made.edits) }
 }
@@ -53,10 +53,10 @@ test('an access point is placed under the ceiling, one mounted elsewhere keeps h
 })
 
 test('without a device to place it says so, and measuring makes nothing', () => {
-  expect(finishedDrawing('device', corners, site, level, nothing)).toEqual({
+  expect(finishedDrawing('device', corners, site, level, nothing, () => 'new-one')).toEqual({
     says: expect.stringContaining('Choose a device'),
   })
-  expect(finishedDrawing('profile', corners, site, level, nothing)).toBeNull()
+  expect(finishedDrawing('profile', corners, site, level, nothing, () => 'new-one')).toBeNull()
 })
 
 test('every tool has a key of its own', () => {

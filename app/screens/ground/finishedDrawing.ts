@@ -1,7 +1,6 @@
 import { isAccessPoint } from '~/core/plan'
 import type { Drawn, PieceRef } from '~/core/plan/drawing'
 import type { Edit, Level, Point, Site } from '~/core/plan'
-import { newId } from '../../hooks/newId'
 import { drawnRecord } from './tools'
 import type { ToolName } from './tools'
 
@@ -22,6 +21,7 @@ export function finishedDrawing(
   site: Site,
   level: Level,
   { placing, outlining }: Waiting,
+  newId: () => string,
 ): Finished | null {
   if (tool === 'device') return placed(site, level, placing, points[0])
   const area = tool === 'areas' && site.areas.find(({ id }) => id === outlining)
