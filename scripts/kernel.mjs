@@ -5,7 +5,7 @@ import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..')
-const OUT = join(root, 'build', 'kernel', 'coverage.wasm')
+const OUT = join(root, 'kernel', 'built', 'coverage.wasm')
 const OPTIONS = ['-O3', '--noAssert', '--runtime', 'stub', '--enable', 'simd', '--initialMemory', '16']
 /** Values of four floats stay within the module. */
 const QUIET = ['--disableWarning', '112']
@@ -13,7 +13,9 @@ const QUIET = ['--disableWarning', '112']
 export function buildKernel() {
   const folder = join(root, 'kernel')
   const sources = [
-    ...readdirSync(folder).map((name) => join(folder, name)),
+    ...readdirSync(folder)
+      .filter((name) => name.endsWith('.ts'))
+      .map((name) => join(folder, name)),
     join(root, 'core', 'radio', 'coverage', 'kernelHead.ts'),
     fileURLToPath(import.meta.url),
   ]

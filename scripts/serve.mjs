@@ -18,6 +18,10 @@ const { default: sirv } = await import('sirv')
 const build = await import(pathToFileURL(join(root, 'build', 'server', 'index.js')).href)
 const client = join(root, 'build', 'client')
 
+/** A thread runs this server's own scripts and compiled kernels, and speaks with nobody else. */
+const WORKER_POLICY =
+  "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'; base-uri 'none'"
+
 /**
  * Files as the build packed them; pages as they are: nothing goes further than this machine, where packing costs more than it
  * saves.
@@ -26,7 +30,15 @@ express()
   .disable('x-powered-by')
   .use(
     '/assets',
-    sirv(join(client, 'assets'), { brotli: true, gzip: true, immutable: true, maxAge: 31_536_000 }),
+    sirv(join(client, 'assets'), {
+      brotli: true,
+      gzip: true,
+      immutable: true,
+      maxAge: 31_536_000,
+      setHeaders: (answer, path) => {
+        if (path.includes('.worker-')) answer.setHeader('Content-Security-Policy', WORKER_POLICY)
+      },
+    }),
   )
   .use(sirv(client, { brotli: true, gzip: true, maxAge: 3600 }))
   .all('*', createRequestHandler({ build, mode: 'production' }))

@@ -59,10 +59,10 @@ export function install() {
 
 /** Builds the application when a source has changed. */
 export function build() {
+  buildKernel()
   const wanted = hashOf(SOURCES)
   if (fresh('build', wanted) && existsSync(join(root, 'build', 'papers', 'worker.js'))) return
   console.log('Building the application.')
-  buildKernel()
   run(bin('react-router'), ['build'])
   run(bin('vite'), ['build', '--config', 'papers/vite.config.ts'])
   pack()

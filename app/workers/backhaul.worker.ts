@@ -1,5 +1,4 @@
-import loadHighs from 'highs'
-import wasm from 'highs/runtime?url'
+import { expose } from 'comlink'
 import {
   aftermathOf,
   byWeight,
@@ -9,30 +8,36 @@ import {
   failureStudy,
   meshOf,
 } from '~/core/radio/backhaul'
+import type { Aftermath, Capacity, Choice, ChosenTree } from '~/core/radio/backhaul'
 import { isOnAir } from '~/core/plan'
-import { solveWith } from '~/core/lib/solver'
-import type { BackhaulAnswer, BackhaulTask } from './backhaulMessages'
+import type { Site } from '~/core/plan'
+import { solverHere } from './solverHere'
 
-const answer = (message: BackhaulAnswer): void => postMessage(message)
-
-async function work({ site }: BackhaulTask): Promise<void> {
-  answer({
-    kind: 'choices',
-    choices: site.devices.filter(isOnAir).map((device) => choiceFor(site, device)),
-    tree: chosenTree(site, meshOf(site, 'all')),
-  })
-  const study = failureStudy(site)
-  const failures = study.elements.map((element, i) => {
-    if (i % 5 === 0) answer({ kind: 'progress', share: i / study.elements.length })
-    return aftermathOf(study, element)
-  })
-  answer({ kind: 'failures', failures: byWeight(failures) })
-  const solve = solveWith(await loadHighs({ locateFile: () => wasm }))
-  answer({ kind: 'capacity', capacity: capacityOf(site, solve) })
+/** What is told as soon as it is there, one part after the other. */
+export interface BackhaulParts {
+  choices: Choice[]
+  tree: ChosenTree
+  failures: Aftermath[]
+  capacity: Capacity
+  /** From 0 to 1. */
+  progress: number
 }
 
-addEventListener('message', ({ data }: MessageEvent<BackhaulTask>) => {
-  work(data).catch((error: unknown) =>
-    answer({ kind: 'fault', message: error instanceof Error ? error.message : String(error) }),
-  )
-})
+const service = {
+  study: async (site: Site, tell: (part: Partial<BackhaulParts>) => Promise<void>): Promise<void> => {
+    await tell({
+      choices: site.devices.filter(isOnAir).map((device) => choiceFor(site, device)),
+      tree: chosenTree(site, meshOf(site, 'all')),
+    })
+    const study = failureStudy(site)
+    const failures = study.elements.map((element, i) => {
+      if (i % 5 === 0) void tell({ progress: i / study.elements.length })
+      return aftermathOf(study, element)
+    })
+    await tell({ failures: byWeight(failures) })
+    await tell({ capacity: capacityOf(site, await solverHere()) })
+  },
+}
+export type BackhaulService = typeof service
+
+expose(service)

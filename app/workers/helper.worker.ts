@@ -1,30 +1,26 @@
-import loadHighs from 'highs'
-import wasm from 'highs/runtime?url'
+import { expose } from 'comlink'
 import { proposeChannels } from '~/core/radio/channels'
+import type { ChannelAims } from '~/core/radio/channels'
 import { proposePlacement } from '~/core/radio/placement'
-import { solveWith } from '~/core/lib/solver'
+import type { PlacementAims } from '~/core/radio/placement'
+import type { Site } from '~/core/plan'
 import { newId } from '../hooks/newId'
-import type { HelperAnswer, HelperTask } from './helperMessages'
+import { solverHere } from './solverHere'
 
-const answer = (message: HelperAnswer): void => postMessage(message)
-const progress = (share: number): void => answer({ kind: 'progress', share })
+/** How far it is, from 0 to 1. */
+type OnShare = (share: number) => void
 
-async function work(task: HelperTask): Promise<void> {
-  const solve = solveWith(await loadHighs({ locateFile: () => wasm }))
-  if (task.kind === 'placement')
-    answer({
-      kind: 'placement',
-      proposal: proposePlacement(task.site, task.aims, solve, task.seconds, newId, progress),
-    })
-  else
-    answer({
-      kind: 'channels',
-      proposal: proposeChannels(task.site, task.aims, solve, task.seconds, progress),
-    })
+/** The helpers on the ground: at most so many seconds each. */
+const service = {
+  placement: async (site: Site, aims: PlacementAims, seconds: number, onShare: OnShare) =>
+    proposePlacement(site, aims, await solverHere(), seconds, newId, onShare),
+  channels: async (
+    site: Site,
+    aims: ChannelAims & { lowerPower: boolean },
+    seconds: number,
+    onShare: OnShare,
+  ) => proposeChannels(site, aims, await solverHere(), seconds, onShare),
 }
+export type HelperService = typeof service
 
-addEventListener('message', ({ data }: MessageEvent<HelperTask>) => {
-  work(data).catch((error: unknown) =>
-    answer({ kind: 'fault', message: error instanceof Error ? error.message : String(error) }),
-  )
-})
+expose(service)

@@ -1,6 +1,6 @@
 import { compiledKernel, computeRows } from '~/core/radio/coverage'
 import type { RowKernel } from '~/core/radio/coverage'
-import wasm from '~/build/kernel/coverage.wasm?url'
+import wasm from '~/kernel/built/coverage.wasm?url'
 
 /**
  * The fastest kernel that this browser runs: compiled where it has WebAssembly with four floats at once, else the core's own,

@@ -18,11 +18,39 @@ export class LayerQueue {
   private asked = 0
   private done = 0
 
+  private readonly workers: Bench[]
+  private readonly gone = new Set<number>()
+
   constructor(
-    private readonly workers: readonly Bench[],
+    workers: readonly Bench[],
     private readonly onRows: (task: LayerTask, rows: Float32Array) => void,
     private readonly onProgress: (done: number, asked: number) => void = () => undefined,
-  ) {}
+  ) {
+    this.workers = [...workers]
+  }
+
+  /** One more worker. */
+  join(bench: Bench): void {
+    this.workers.push(bench)
+    this.feed()
+  }
+
+  /** Nothing more goes to that worker; what it was on is asked of another. */
+  lose(bench: Bench): void {
+    const worker = this.workers.indexOf(bench)
+    this.gone.add(worker)
+    for (const [serial, job] of this.underWay) {
+      if (job.worker !== worker) continue
+      this.underWay.delete(serial)
+      if (job.wanted) this.waiting.unshift(job.task)
+    }
+    this.feed()
+  }
+
+  /** Whether what was begun under that number is still waited for. */
+  isWanted(serial: number): boolean {
+    return this.underWay.get(serial)?.wanted ?? false
+  }
 
   add(tasks: readonly LayerTask[]): void {
     this.waiting.push(...tasks)
@@ -64,7 +92,7 @@ export class LayerQueue {
   }
 
   private feed(): void {
-    const busy = new Set([...this.underWay.values()].map(({ worker }) => worker))
+    const busy = new Set([...this.gone, ...[...this.underWay.values()].map(({ worker }) => worker)])
     this.workers.forEach((bench, worker) => {
       if (busy.has(worker)) return
       const task = this.next(worker)
@@ -72,6 +100,7 @@ export class LayerQueue {
       this.last.set(worker, task.layerKey)
       this.serial++
       this.underWay.set(this.serial, { worker, task, wanted: true })
+      busy.add(worker)
       bench.start(this.serial, task)
     })
   }

@@ -5,7 +5,6 @@ import type {
   Isoline,
   PlannedRadio,
   Reading,
-  Scene,
   SentRadio,
 } from '~/core/radio/coverage'
 import type { Area, GroundSettings } from '~/core/plan'
@@ -21,17 +20,8 @@ export interface LayerTask {
   toRow: number
 }
 
-export type ToLayerWorker =
-  { kind: 'scene'; sceneKey: string; scene: Scene } | { kind: 'rows'; serial: number; task: LayerTask }
-
-export interface FromLayerWorker {
-  serial: number
-  rows: Float32Array
-}
-
 /** What to make of finished layers. */
 export interface PlotOrder {
-  serial: number
   grid: Grid
   layerKeys: string[]
   radios: PlannedRadio[]
@@ -45,14 +35,8 @@ export interface PlotOrder {
   levels: number[]
 }
 
-export type ToPlotter =
-  | { kind: 'rows'; layerKey: string; cells: number; fromCell: number; rows: Float32Array }
-  | { kind: 'forget'; keep: string[] }
-  | { kind: 'plot'; order: PlotOrder }
-
 /** A picture of the chart: which depth each cell has, lines, where it is below the need, and how the areas fare. */
 export interface Plot {
-  serial: number
   grid: Grid
   reading: Reading
   /** How many of the levels each cell reaches. */

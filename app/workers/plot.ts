@@ -25,7 +25,6 @@ export function plotOf(order: PlotOrder, known: ReadonlyMap<string, Float32Array
     for (let cell = 0; cell < cells; cell++)
       if ((values[cell] ?? -Infinity) >= level) depths[cell] = (depths[cell] ?? 0) + 1
   return {
-    serial: order.serial,
     grid: order.grid,
     reading: order.reading,
     depths,

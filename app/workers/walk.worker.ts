@@ -1,31 +1,40 @@
+import { expose } from 'comlink'
 import { walkClaims } from '~/core/judge/proof'
+import type { AreaClaim } from '~/core/judge/proof'
+import type { RadioModel, Site } from '~/core/plan'
 import { calibrate, nextSpots, predictWalk, radioModelOf } from '~/core/radio/calibration'
-import type { WalkAnswer, WalkTask, WalkTold } from './walkMessages'
+import type { Calibration, NextSpot, WalkReading } from '~/core/radio/calibration'
 
-function tell({ site, readings, now }: WalkTask): WalkTold {
-  const calibration = calibrate(site, readings)
-  return {
-    calibration,
-    model:
-      calibration &&
-      radioModelOf(calibration.terms, {
-        site,
-        readings: readings.length,
-        sigmaDb: calibration.sigmaDb,
-        learnedAt: now,
-      }),
-    next: nextSpots(site, calibration),
-    claims: walkClaims(site, readings),
-    unknown: predictWalk(site, readings).unknown,
-  }
+export interface WalkTold {
+  /** Null: too few readings to learn from. */
+  calibration: Calibration | null
+  model: RadioModel | null
+  next: NextSpot[]
+  claims: AreaClaim[]
+  /** Readings of radios that the plan has not on the chart. */
+  unknown: string[]
 }
 
-addEventListener('message', ({ data }: MessageEvent<WalkTask>) => {
-  let answer: WalkAnswer
-  try {
-    answer = { ok: true, told: tell(data) }
-  } catch (error) {
-    answer = { ok: false, fault: error instanceof Error ? error.message : String(error) }
-  }
-  postMessage(answer)
-})
+const service = {
+  /** `now` (ISO 8601) is what the model that comes of it is stamped with. */
+  tell: (site: Site, readings: WalkReading[], now: string): WalkTold => {
+    const calibration = calibrate(site, readings)
+    return {
+      calibration,
+      model:
+        calibration &&
+        radioModelOf(calibration.terms, {
+          site,
+          readings: readings.length,
+          sigmaDb: calibration.sigmaDb,
+          learnedAt: now,
+        }),
+      next: nextSpots(site, calibration),
+      claims: walkClaims(site, readings),
+      unknown: predictWalk(site, readings).unknown,
+    }
+  },
+}
+export type WalkService = typeof service
+
+expose(service)

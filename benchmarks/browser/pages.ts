@@ -18,15 +18,15 @@ const STEPS = [
   'jobs',
 ] as const
 
-type Row = (...cells: string[]) => void
+export type Row = (...cells: string[]) => void
 
 const RUNS = 3
 const ACCESS_POINTS = 500
 const MANY_SITES = 1000
 
-const ms = (value: number): string => `${Math.round(value)} ms`
+export const ms = (value: number): string => `${Math.round(value)} ms`
 const kB = (bytes: number): string => `${Math.round(bytes / 1000)} kB`
-const median = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1] ?? NaN
+export const median = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1] ?? NaN
 
 /** Pages of a large site in a real browser: first answer, weight, an edit until its findings are there, undos. */
 export async function benchPages(row: Row): Promise<void> {
@@ -53,7 +53,7 @@ export async function benchPages(row: Row): Promise<void> {
 const USER_AGENT = 'Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/156.0.0.0 Safari/537.36'
 
 /** A window of its own for each visit: nothing is in its cache. */
-async function fresh<T>(yard: Yard, work: (page: Page) => Promise<T>): Promise<T> {
+export async function fresh<T>(yard: Yard, work: (page: Page) => Promise<T>): Promise<T> {
   const context = await yard.browser.newContext({
     viewport: { width: 1280, height: 800 },
     userAgent: USER_AGENT,

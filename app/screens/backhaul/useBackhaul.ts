@@ -1,7 +1,10 @@
+import { proxy } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
 import type { Aftermath, Capacity, Choice, ChosenTree } from '~/core/radio/backhaul'
 import type { Site } from '~/core/plan'
-import type { BackhaulAnswer } from '../../workers/backhaulMessages'
+import type { BackhaulParts, BackhaulService } from '../../workers/backhaul.worker'
+import { backhaulThread } from '../../workers/starts'
+import { startJob } from '../../workers/thread'
 
 export interface BackhaulStudy {
   choices: Choice[] | null
@@ -36,37 +39,25 @@ export function useBackhaul(given: Site, key: string): BackhaulStudy & { giveUp:
   })
   const stop = useRef<(() => void) | null>(null)
   useEffect(() => {
-    const worker = new Worker(new URL('../../workers/backhaul.worker.ts', import.meta.url), {
-      type: 'module',
-    })
     let study = NOTHING
     const put = (part: Partial<BackhaulStudy>) => {
       study = { ...study, ...part }
       setState({ site, study })
     }
-    worker.addEventListener('error', ({ message }) =>
-      put({ fault: message || 'the worker did not start', progress: null }),
+    const job = startJob<BackhaulService, unknown>(
+      backhaulThread,
+      (service) =>
+        service.study(
+          site,
+          proxy(async (part: Partial<BackhaulParts>) => put(part)),
+        ),
+      { done: () => put({ progress: null }), failed: (fault) => put({ fault, progress: null }) },
     )
-    worker.addEventListener('message', ({ data }: MessageEvent<BackhaulAnswer>) => {
-      switch (data.kind) {
-        case 'choices':
-          return put({ choices: data.choices, tree: data.tree })
-        case 'progress':
-          return put({ progress: data.share })
-        case 'failures':
-          return put({ failures: data.failures })
-        case 'capacity':
-          return put({ capacity: data.capacity, progress: null })
-        case 'fault':
-          return put({ fault: data.message, progress: null })
-      }
-    })
-    worker.postMessage({ site })
     stop.current = () => {
-      worker.terminate()
+      job.end()
       put({ progress: null })
     }
-    return () => worker.terminate()
+    return () => job.end()
   }, [site])
   return {
     ...(state.site === site ? state.study : { ...state.study, progress: 0 }),

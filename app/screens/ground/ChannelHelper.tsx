@@ -15,9 +15,9 @@ export function ChannelHelper({ site, onTaken }: { site: Site; onTaken: () => vo
   const [useRadar, setUseRadar] = useState(true)
   const [lowerPower, setLowerPower] = useState(true)
   const [plan, setPlan] = useState(site.ground.channelPlan24)
-  const helper = useHelper('channels')
+  const helper = useHelper<ChannelProposal>()
   const { edit, problems, busy } = usePlanEdit(onTaken)
-  const proposal = helper.answer?.proposal
+  const { proposal } = helper
   const region = regionOf(site.country)
   return (
     <section aria-label="Channels">
@@ -31,12 +31,10 @@ export function ChannelHelper({ site, onTaken }: { site: Site; onTaken: () => vo
         className="grid grid-cols-4 items-end gap-3"
         onSubmit={(event) => {
           event.preventDefault()
-          helper.ask({
-            kind: 'channels',
-            site: { ...site, ground: { ...site.ground, channelPlan24: plan } },
-            aims: { useRadar, lowerPower },
-            seconds: SECONDS,
-          })
+          const asked = { ...site, ground: { ...site.ground, channelPlan24: plan } }
+          helper.ask((service, onShare) =>
+            service.channels(asked, { useRadar, lowerPower }, SECONDS, onShare),
+          )
         }}
       >
         <SelectInput

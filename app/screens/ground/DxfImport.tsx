@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import { MOST_WALLS, wallsFromDxf } from '~/core/formats'
 import type { DxfDrawing, LayerChoice } from '~/core/formats'
 import type { Problem } from '~/core/lib/outcome'
@@ -8,7 +8,9 @@ import { Problems } from '../../components/Problems'
 import { CheckInput, NumberInput, SelectInput } from '../../components/inputs'
 import { newId } from '../../hooks/newId'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
-import type { DrawingAnswer, DrawingQuestion } from '../../workers/drawing.worker'
+import { useJob } from '../../hooks/useJob'
+import type { DrawingService } from '../../workers/drawing.worker'
+import { drawingThread } from '../../workers/starts'
 import { FilePick } from './FilePick'
 
 const UNITS = [
@@ -31,26 +33,26 @@ export function DxfImport({ level, onDone }: { level: Level; onDone: () => void 
   const [drawing, setDrawing] = useState<DxfDrawing | null>(null)
   const [unread, setUnread] = useState<Problem[]>([])
   const [reading, setReading] = useState(false)
-  const worker = useRef<Worker | null>(null)
-  useEffect(() => () => worker.current?.terminate(), [])
+  const job = useJob<DrawingService>(drawingThread)
   const [bytes, setBytes] = useState<Uint8Array | null>(null)
   const [hidden, setHidden] = useState(false)
   const read = (file: Uint8Array, withHidden: boolean) => {
     setBytes(file)
     setHidden(withHidden)
-    worker.current?.terminate()
-    const made = new Worker(new URL('../../workers/drawing.worker.ts', import.meta.url), { type: 'module' })
-    worker.current = made
     setReading(true)
     setDrawing(null)
     setUnread([])
-    made.addEventListener('message', ({ data }: MessageEvent<DrawingAnswer>) => {
-      made.terminate()
-      setReading(false)
-      if (data.ok) setDrawing(data.value)
-      else setUnread(data.problems)
+    job.begin(async (service) => service.read(file, withHidden), {
+      done: (read) => {
+        setReading(false)
+        if (read.ok) setDrawing(read.value)
+        else setUnread(read.problems)
+      },
+      failed: (reason) => {
+        setReading(false)
+        setUnread([{ code: 'unread', path: [], message: `The drawing could not be read: ${reason}.` }])
+      },
     })
-    made.postMessage({ bytes: file, hidden: withHidden } satisfies DrawingQuestion)
   }
   return (
     <section aria-label="DXF">
@@ -62,7 +64,7 @@ export function DxfImport({ level, onDone }: { level: Level; onDone: () => void 
           <button
             className="button"
             onClick={() => {
-              worker.current?.terminate()
+              job.end()
               setReading(false)
             }}
           >

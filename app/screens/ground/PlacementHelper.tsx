@@ -19,10 +19,10 @@ export function PlacementHelper({ site, onTaken }: { site: Site; onTaken: () => 
     clientsEach: 60,
     keepsAreas: true,
   })
-  const helper = useHelper('placement')
+  const helper = useHelper<PlacementProposal>()
   const { edit, problems, busy } = usePlanEdit(onTaken)
   const set = (part: Partial<PlacementAims>) => setAims((before) => ({ ...before, ...part }))
-  const proposal = helper.answer?.proposal
+  const { proposal } = helper
   return (
     <section aria-label="Placement">
       <h3 className="font-semibold">Where the access points should go</h3>
@@ -34,7 +34,7 @@ export function PlacementHelper({ site, onTaken }: { site: Site; onTaken: () => 
         className="grid grid-cols-4 items-end gap-3"
         onSubmit={(event) => {
           event.preventDefault()
-          helper.ask({ kind: 'placement', site, aims, seconds: SECONDS })
+          helper.ask((service, onShare) => service.placement(site, aims, SECONDS, onShare))
         }}
       >
         <SelectInput

@@ -1,5 +1,5 @@
 import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react'
-import { coarser, gridOver, sentRadio, plannedRadios, sceneOf } from '~/core/radio/coverage'
+import { coarser, sentRadio, snappedGrid, plannedRadios, sceneOf } from '~/core/radio/coverage'
 import type { PlannedRadio, Reading } from '~/core/radio/coverage'
 import { boxOf } from '~/core/plan'
 import type { Band, Level, Point, Site } from '~/core/plan'
@@ -11,8 +11,7 @@ import { DEPTH_LEVELS } from '~/core/radio/coverage'
 
 startSpares()
 
-const FINE_M = 0.5
-/** More cells than this make a fine layer slow: they grow instead. */
+/** Cells are half a metre; more of them than this make a fine layer slow: they grow instead. */
 const MOST_CELLS = 400_000
 /** How many times as long a coarse cell is. */
 const COARSE = 4
@@ -44,17 +43,23 @@ export function useCoverage(site: Site, asked: ChartAsked): Coverage {
   const next = useRef<ChartRequest | null>(null)
   const takePlot = useEffectEvent((made: Plot) => {
     setPlot(made)
+    setFault(null)
     const finer = next.current
     next.current = null
     if (finer) engine.current?.ask(finer)
     else setProgress(null)
   })
+  const takeFault = useEffectEvent((reason: string) => {
+    next.current = null
+    setFault(reason)
+    setProgress(null)
+  })
   useEffect(() => {
-    const made = new CoverageEngine(
-      (ready) => takePlot(ready),
-      (done, asked) => setProgress(asked > 0 ? done / asked : null),
-      setFault,
-    )
+    const made = new CoverageEngine({
+      onPlot: (ready) => takePlot(ready),
+      onProgress: (done, asked) => setProgress(asked > 0 ? done / asked : null),
+      onFault: (reason) => takeFault(reason),
+    })
     engine.current = made
     return () => {
       made.stop()
@@ -104,10 +109,9 @@ const ROOM_M = 4
 function requestFor(site: Site, level: Level, band: Band, reading: Reading, times: number): ChartRequest {
   const box = groundBox(site) ?? { min: [0, 0], max: [40, 24] }
   const zM = level.floorM + site.ground.clientHeightM
-  const fine = gridOver(
+  const fine = snappedGrid(
     [box.min[0] - ROOM_M, box.min[1] - ROOM_M],
     [box.max[0] + ROOM_M, box.max[1] + ROOM_M],
-    FINE_M,
     zM,
     MOST_CELLS,
   )

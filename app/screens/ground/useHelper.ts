@@ -1,39 +1,38 @@
-import { useEffect, useRef, useState } from 'react'
-import type { HelperAnswer, HelperTask } from '../../workers/helperMessages'
+import { proxy } from 'comlink'
+import type { Remote } from 'comlink'
+import { useState } from 'react'
+import { useJob } from '../../hooks/useJob'
+import type { HelperService } from '../../workers/helper.worker'
+import { helperThread } from '../../workers/starts'
 
-/** A helper in a worker of its own: asked, watched, given up. */
-export function useHelper<K extends HelperTask['kind']>(kind: K) {
-  const worker = useRef<Worker | null>(null)
-  const [state, setState] = useState<{
-    progress: number | null
-    answer: Extract<HelperAnswer, { kind: K }> | null
-    fault: string | null
-  }>({ progress: null, answer: null, fault: null })
-  const giveUp = () => {
-    worker.current?.terminate()
-    worker.current = null
-    setState((before) => ({ ...before, progress: null }))
-  }
-  useEffect(() => () => worker.current?.terminate(), [])
+interface Helping<Proposal> {
+  /** From 0 to 1; null: it is not at work. */
+  progress: number | null
+  proposal: Proposal | null
+  fault: string | null
+}
+
+/** A helper in a thread of its own: asked, watched, given up. */
+export function useHelper<Proposal>() {
+  const job = useJob<HelperService>(helperThread)
+  const [state, setState] = useState<Helping<Proposal>>({ progress: null, proposal: null, fault: null })
   return {
     ...state,
-    giveUp,
-    clear: () => setState({ progress: null, answer: null, fault: null }),
-    ask: (task: Extract<HelperTask, { kind: K }>) => {
-      worker.current?.terminate()
-      const made = new Worker(new URL('../../workers/helper.worker.ts', import.meta.url), { type: 'module' })
-      worker.current = made
-      setState({ progress: 0, answer: null, fault: null })
-      const stop = (fault: string) => setState({ progress: null, answer: null, fault })
-      made.addEventListener('error', ({ message }) => stop(message || 'the helper did not start'))
-      made.addEventListener('message', ({ data }: MessageEvent<HelperAnswer>) => {
-        if (data.kind === 'progress') return setState((before) => ({ ...before, progress: data.share }))
-        made.terminate()
-        if (data.kind === 'fault') return stop(data.message)
-        if (data.kind === kind)
-          setState({ progress: null, answer: data as Extract<HelperAnswer, { kind: K }>, fault: null })
+    giveUp: () => {
+      job.end()
+      setState((before) => ({ ...before, progress: null }))
+    },
+    ask: (
+      work: (service: Remote<HelperService>, onShare: (share: number) => void) => Promise<Proposal>,
+    ): void => {
+      setState({ progress: 0, proposal: null, fault: null })
+      const onShare = proxy((share: number) =>
+        setState((before) => (before.progress === null ? before : { ...before, progress: share })),
+      )
+      job.begin((service) => work(service, onShare), {
+        done: (proposal) => setState({ progress: null, proposal, fault: null }),
+        failed: (fault) => setState({ progress: null, proposal: null, fault }),
       })
-      made.postMessage(task)
     },
   }
 }

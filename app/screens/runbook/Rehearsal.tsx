@@ -1,9 +1,12 @@
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import { CATALOGUE } from '~/core/judge/findings/catalogue'
 import type { Code } from '~/core/judge/findings'
+import type { Surprise } from '~/core/guide/runbook'
 import { FAULTS } from '~/core/world'
 import { Select } from '../../components/Select'
-import type { RunbookAnswer, RunbookTask } from '../../workers/runbookMessages'
+import { useJob } from '../../hooks/useJob'
+import type { RunbookService, RunbookTask } from '../../workers/runbook.worker'
+import { runbookThread } from '../../workers/starts'
 
 interface Props {
   task: RunbookTask
@@ -16,25 +19,29 @@ const MISTAKES = FAULTS.map(({ code }) => ({
   label: `${code}: ${CATALOGUE[code as Code].mistake}`,
 }))
 
-type Told = Extract<RunbookAnswer, { kind: 'rehearsed' }>
+interface Told {
+  surprises: Surprise[]
+  /** Null: the mistake cannot be made at what is there. */
+  hidden: string | null
+}
 
 /** The runbook rehearsed on a site that is not quite as it was marked: at which step that would show. */
 export function Rehearsal({ task, onlyAfter }: Props) {
   const [code, setCode] = useState<string | null>(null)
   const [told, setTold] = useState<Told | 'under way' | null>(null)
-  const worker = useRef<Worker | null>(null)
-  useEffect(() => () => worker.current?.terminate(), [])
+  const [fault, setFault] = useState<string | null>(null)
+  const job = useJob<RunbookService>(runbookThread)
   const run = () => {
-    worker.current?.terminate()
-    const made = new Worker(new URL('../../workers/runbook.worker.ts', import.meta.url), { type: 'module' })
-    worker.current = made
+    if (code === null) return
     setTold('under way')
-    made.addEventListener('message', ({ data }: MessageEvent<RunbookAnswer>) => {
-      if (data.kind !== 'rehearsed') return
-      setTold(data)
-      made.terminate()
+    setFault(null)
+    job.begin((service) => service.rehearse(task, code), {
+      done: setTold,
+      failed: (reason) => {
+        setTold(null)
+        setFault(reason)
+      },
     })
-    made.postMessage({ ...task, mistake: code })
   }
   return (
     <section
@@ -54,6 +61,7 @@ export function Rehearsal({ task, onlyAfter }: Props) {
       </button>
       <div role="status" className="basis-full text-[0.95rem] empty:hidden">
         {told === 'under way' && 'Rehearsing it…'}
+        {fault && `It could not be rehearsed: ${fault}.`}
         {told !== null && told !== 'under way' && <Outcome told={told} />}
       </div>
     </section>

@@ -7,7 +7,7 @@ import { Sourced } from '../../components/Sourced'
 import { ToggleGroup } from '../../components/ToggleGroup'
 import { useSite } from '../../hooks/useSite'
 import { drawnTime } from './drawnTime'
-import type { RunbookTold } from '../../workers/runbookMessages'
+import type { RunbookTold } from '../../workers/runbook.worker'
 
 interface Props {
   told: RunbookTold

@@ -1,7 +1,7 @@
 import { Check } from 'lucide-react'
 import type { RunbookStep, StepText } from '~/core/guide/runbook'
 import { Collapsible } from '../../components/Collapsible'
-import type { RunbookTold } from '../../workers/runbookMessages'
+import type { RunbookTold } from '../../workers/runbook.worker'
 
 interface Props {
   told: RunbookTold

@@ -1,7 +1,7 @@
 import { deviceOf } from '~/core/plan'
 import { ORDER_CODES } from '~/core/guide/runbook'
 import type { OrderCode, Surprise } from '~/core/guide/runbook'
-import type { RunbookTold } from '../../workers/runbookMessages'
+import type { RunbookTold } from '../../workers/runbook.worker'
 import { Sourced } from '../../components/Sourced'
 
 interface Props {

@@ -1,6 +1,9 @@
+import { proxy } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
 import type { Schedule, Surprise } from '~/core/guide/runbook'
-import type { RunbookAnswer, RunbookTask, RunbookTold } from '../../workers/runbookMessages'
+import type { RunbookParts, RunbookService, RunbookTask, RunbookTold } from '../../workers/runbook.worker'
+import { runbookThread } from '../../workers/starts'
+import { startJob } from '../../workers/thread'
 
 export interface RunbookStudy {
   told: RunbookTold | null
@@ -26,27 +29,26 @@ export function useRunbook(task: RunbookTask | null, key: string): RunbookStudy 
   const isAsked = task !== null
   useEffect(() => {
     if (!isAsked || !asked.current) return
-    const worker = new Worker(new URL('../../workers/runbook.worker.ts', import.meta.url), { type: 'module' })
+    const task = asked.current
     let study = WAITING
     const put = (part: Partial<RunbookStudy>) => {
       study = { ...study, ...part }
       setState({ key, study })
     }
-    worker.addEventListener('error', ({ message }) =>
-      put({ fault: message || 'the worker did not start', busy: false }),
+    const job = startJob<RunbookService, unknown>(
+      runbookThread,
+      (service) =>
+        service.work(
+          task,
+          proxy(async (part: Partial<RunbookParts>) => put(part)),
+        ),
+      { done: () => put({ busy: false }), failed: (fault) => put({ fault, busy: false }) },
     )
-    worker.addEventListener('message', ({ data }: MessageEvent<RunbookAnswer>) => {
-      if (data.kind === 'found') put({ told: data.told, busy: data.told.runbook.stopped === null })
-      else if (data.kind === 'rehearsed') put({ surprises: data.surprises })
-      else if (data.kind === 'scheduled') put({ schedules: data.schedules, busy: false })
-      else put({ fault: data.message, busy: false })
-    })
-    worker.postMessage(asked.current)
     stop.current = () => {
-      worker.terminate()
+      job.end()
       put({ busy: false })
     }
-    return () => worker.terminate()
+    return () => job.end()
   }, [isAsked, key])
   const study = state.key === key ? state.study : isAsked ? WAITING : NOTHING
   return { ...study, giveUp: () => stop.current?.() }

@@ -21,7 +21,7 @@ let compiled: WebAssembly.Module
 let kernel: CompiledKernel
 beforeAll(async () => {
   execFileSync(process.execPath, ['scripts/kernel.mjs'])
-  compiled = await WebAssembly.compile(readFileSync('build/kernel/coverage.wasm'))
+  compiled = await WebAssembly.compile(readFileSync('kernel/built/coverage.wasm'))
   kernel = await compiledKernel(compiled)
 })
 

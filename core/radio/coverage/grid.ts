@@ -28,6 +28,39 @@ export function gridOver(min: Point, max: Point, cellM: number, zM: number, most
   }
 }
 
+/** A grid that is snapped begins and ends at whole multiples of so many cells. */
+const SNAP_CELLS = 32
+/** So many steps up from half a metre: beyond the size of the earth. */
+const MOST_HALVES = 50
+
+/**
+ * A grid over a box that stays the same while the box changes a little: its edges lie on a lattice of the yard, and its cells
+ * have one of a few lengths. Over a box that grew beyond it, the cells that both have lie in the same places. With at most
+ * that many cells; a few thousand are always allowed.
+ */
+export function snappedGrid(min: Point, max: Point, zM: number, mostCells: number): Grid {
+  const over = (cellM: number): Grid => {
+    const step = cellM * SNAP_CELLS
+    const from = (value: number) => Math.floor(value / step + 1e-9)
+    const to = (value: number, first: number) => Math.max(first + 1, Math.ceil(value / step - 1e-9))
+    const [left, bottom] = [from(min[0]), from(min[1])]
+    return {
+      x0M: left * step,
+      y0M: bottom * step,
+      cellM,
+      columns: (to(max[0], left) - left) * SNAP_CELLS,
+      rows: (to(max[1], bottom) - bottom) * SNAP_CELLS,
+      zM,
+    }
+  }
+  // 0.5, 0.75, 1, 1.5, 2, 3, 4 metres and so on.
+  for (let halves = 0; halves < MOST_HALVES; halves++) {
+    const grid = over(2 ** ((halves >> 1) - 1) * (halves & 1 ? 1.5 : 1))
+    if (cellCount(grid) <= mostCells) return grid
+  }
+  return over(2 ** (MOST_HALVES / 2))
+}
+
 /** The same ground with cells that many times as long. */
 export const coarser = (grid: Grid, times: number): Grid => ({
   ...grid,

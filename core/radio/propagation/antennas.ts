@@ -22,67 +22,80 @@ const DEEPEST_DB = 30
  * A.2.1.1-2); dish: 2 J1(u) ÷ u with its half-power width. Closed forms common in textbooks, from memory.
  */
 export function antennaGainDbi(antenna: Antenna, sideDeg: number, downDeg: number): number {
-  return antenna.gainDbi - Math.min(DEEPEST_DB, lossDb(antenna, sideDeg, downDeg))
+  const [side, down] = [rad(sideDeg), rad(downDeg)]
+  return gainAlong(antenna)(Math.cos(side) * Math.cos(down), Math.sin(side) * Math.cos(down), Math.sin(down))
 }
 
 const rad = (deg: number) => (deg * Math.PI) / 180
+const deg = (radians: number) => radians * (180 / Math.PI)
 /** −180 to 180. */
 export const turned = (deg: number): number => ((((deg + 180) % 360) + 360) % 360) - 180
 
-function lossDb(antenna: Antenna, sideDeg: number, downDeg: number): number {
-  const side = turned(sideDeg)
-  switch (antenna.kind) {
+/** Gain towards a unit vector in the antenna's frame, dBi: along its axis, to its right, under its horizon. */
+type Pattern = (ahead: number, right: number, under: number) => number
+
+/** What depends on the antenna alone is worked out once, so that a table of many directions costs little. */
+function gainAlong(antenna: Antenna): Pattern {
+  const loss = lossAlong(antenna)
+  return (ahead, right, under) => antenna.gainDbi - Math.min(DEEPEST_DB, loss(ahead, right, under))
+}
+
+function lossAlong(antenna: Antenna): Pattern {
+  const { kind, horizontalBeamDeg, verticalBeamDeg, table } = antenna
+  switch (kind) {
     case 'dipole':
-      return fieldLossDb(dipoleField(rad(downDeg)))
+      return (_ahead, _right, under) => fieldLossDb(dipoleField(under))
     case 'ceiling':
-      return fieldLossDb((1 + Math.sin(rad(downDeg))) / 2, 0.25)
+      return (_ahead, _right, under) => fieldLossDb((1 + under) / 2, 0.25)
     case 'patch':
-      return patchLossDb(antenna, offAxis(side, downDeg))
+      return patchLoss(horizontalBeamDeg)
     case 'sector':
-      return Math.min(
-        SECTOR_BACK_DB,
-        12 * (side / antenna.horizontalBeamDeg) ** 2 +
-          Math.min(20, 12 * (downDeg / antenna.verticalBeamDeg) ** 2),
-      )
+      return (ahead, right, under) =>
+        Math.min(
+          SECTOR_BACK_DB,
+          12 * (deg(Math.atan2(right, ahead)) / horizontalBeamDeg) ** 2 +
+            Math.min(20, 12 * (deg(elevation(under)) / verticalBeamDeg) ** 2),
+        )
     case 'dish':
-      return fieldLossDb(dishField(antenna.horizontalBeamDeg, offAxis(side, downDeg)))
+      return dishLoss(horizontalBeamDeg)
     case 'table':
-      return antenna.table
-        ? tableLossDb(antenna.table.horizontal, side) + tableLossDb(antenna.table.vertical, downDeg)
-        : 0
+      return (ahead, right, under) =>
+        table
+          ? tableLossDb(table.horizontal, deg(Math.atan2(right, ahead))) +
+            tableLossDb(table.vertical, deg(elevation(under)))
+          : 0
   }
 }
 
 const SECTOR_BACK_DB = 25
 
+const held = (value: number): number => Math.max(-1, Math.min(1, value))
+const elevation = (under: number): number => Math.asin(held(under))
+
 /** A field against its peak as a loss; `floor` keeps a pattern from falling to nothing. */
 const fieldLossDb = (field: number, floor = 0): number =>
   -20 * Math.log10(Math.max(floor + (1 - floor) * Math.abs(field), 1e-6))
 
-function dipoleField(elevation: number): number {
-  const cosine = Math.cos(elevation)
-  return Math.abs(cosine) < 1e-6 ? 0 : Math.cos((Math.PI / 2) * Math.sin(elevation)) / cosine
+function dipoleField(under: number): number {
+  const sine = held(under)
+  const cosine = Math.sqrt(1 - sine * sine)
+  return cosine < 1e-6 ? 0 : Math.cos((Math.PI / 2) * sine) / cosine
 }
 
-/** Angle between a direction and the axis. */
-function offAxis(sideDeg: number, downDeg: number): number {
-  return (
-    Math.acos(Math.max(-1, Math.min(1, Math.cos(rad(sideDeg)) * Math.cos(rad(downDeg))))) * (180 / Math.PI)
-  )
-}
-
-/** Power cosⁿ, n such that half of it is left at half the beam width. */
-function patchLossDb({ horizontalBeamDeg }: Antenna, off: number): number {
-  if (off >= 90) return 20
-  const n = Math.log(0.5) / Math.log(Math.cos(rad(Math.min(horizontalBeamDeg, 170) / 2)))
-  return Math.min(20, -10 * n * Math.log10(Math.max(Math.cos(rad(off)), 1e-6)))
+/** Power cosⁿ off axis, n such that half of it is left at half the beam width. */
+function patchLoss(beamDeg: number): Pattern {
+  const n = Math.log(0.5) / Math.log(Math.cos(rad(Math.min(beamDeg, 170) / 2)))
+  return (ahead) => (ahead <= 0 ? 20 : Math.min(20, -10 * n * Math.log10(Math.max(held(ahead), 1e-6))))
 }
 
 /** Half power of 2 J1(u) ÷ u is at u = 1.6163. */
-function dishField(beamDeg: number, off: number): number {
-  if (off >= 90) return 0
-  const u = (1.6163 * Math.sin(rad(off))) / Math.sin(rad(beamDeg / 2))
-  return u < 1e-6 ? 1 : (2 * besselJ1(u)) / u
+function dishLoss(beamDeg: number): Pattern {
+  const widest = 1.6163 / Math.sin(rad(beamDeg / 2))
+  return (ahead) => {
+    if (ahead <= 0) return fieldLossDb(0)
+    const u = widest * Math.sqrt(1 - held(ahead) ** 2)
+    return fieldLossDb(u < 1e-6 ? 1 : (2 * besselJ1(u)) / u)
+  }
 }
 
 /** First-order Bessel function. Source: Abramowitz and Stegun 9.4.4 and 9.4.6, error below 1.3e-8 and 4e-8. */
@@ -143,6 +156,7 @@ function directionOf(pseudo: number): [dx: number, dy: number] {
 export function gainTable(antenna: Antenna, azimuthDeg: number, tiltDeg: number): Float32Array {
   const columns = GAIN_COLUMNS + 1
   const table = new Float32Array(GAIN_ROWS * columns)
+  const pattern = gainAlong(antenna)
   const even = tiltDeg === 0 && (antenna.kind === 'ceiling' || antenna.kind === 'dipole')
   for (let column = 0; column < columns; column++) {
     if (even && column > 0) {
@@ -150,25 +164,24 @@ export function gainTable(antenna: Antenna, azimuthDeg: number, tiltDeg: number)
       continue
     }
     const [dx, dy] = directionOf((4 * column) / GAIN_COLUMNS)
-    const side = Math.atan2(dx, dy) - rad(azimuthDeg)
-    for (let row = 0; row < GAIN_ROWS; row++) {
-      const sine = (2 * row) / (GAIN_ROWS - 1) - 1
-      table[row * columns + column] = gainTowards(antenna, side, sine, rad(tiltDeg))
-    }
+    const towards = gainOnBearing(pattern, Math.atan2(dx, dy) - rad(azimuthDeg), rad(tiltDeg))
+    for (let row = 0; row < GAIN_ROWS; row++)
+      table[row * columns + column] = towards((2 * row) / (GAIN_ROWS - 1) - 1)
   }
   return table
 }
 
 /** Gain at an angle right of the azimuth, with that sine of the angle downwards, for a tilt; radians. */
-export function gainTowards(antenna: Antenna, sideRad: number, sine: number, tiltRad: number): number {
-  const flat = Math.sqrt(Math.max(0, 1 - sine * sine))
-  const forward = flat * Math.cos(sideRad)
-  const right = flat * Math.sin(sideRad)
-  const ahead = forward * Math.cos(tiltRad) + sine * Math.sin(tiltRad)
-  const under = sine * Math.cos(tiltRad) - forward * Math.sin(tiltRad)
-  return antennaGainDbi(
-    antenna,
-    Math.atan2(right, ahead) * (180 / Math.PI),
-    Math.asin(Math.max(-1, Math.min(1, under))) * (180 / Math.PI),
-  )
+export const gainTowards = (antenna: Antenna, sideRad: number, sine: number, tiltRad: number): number =>
+  gainOnBearing(gainAlong(antenna), sideRad, tiltRad)(sine)
+
+/** Gain by the sine of the angle downwards. */
+function gainOnBearing(pattern: Pattern, sideRad: number, tiltRad: number): (sine: number) => number {
+  const [sideCos, sideSin] = [Math.cos(sideRad), Math.sin(sideRad)]
+  const [tiltCos, tiltSin] = [Math.cos(tiltRad), Math.sin(tiltRad)]
+  return (sine) => {
+    const flat = Math.sqrt(Math.max(0, 1 - sine * sine))
+    const forward = flat * sideCos
+    return pattern(forward * tiltCos + sine * tiltSin, flat * sideSin, sine * tiltCos - forward * tiltSin)
+  }
 }

@@ -1,7 +1,9 @@
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import type { Site } from '~/core/plan'
 import type { WalkReading } from '~/core/radio/calibration'
-import type { WalkAnswer, WalkTask, WalkTold } from '../../../workers/walkMessages'
+import { useJob } from '../../../hooks/useJob'
+import { walkThread } from '../../../workers/starts'
+import type { WalkService, WalkTold } from '../../../workers/walk.worker'
 
 export interface WalkStudy {
   told: WalkTold | null
@@ -21,30 +23,22 @@ export function useWalk(site: Site, readings: WalkReading[]): WalkStudy {
     of: [],
   })
   const [busy, setBusy] = useState(false)
-  const worker = useRef<Worker | null>(null)
+  const job = useJob<WalkService>(walkThread)
   const giveUp = () => {
-    worker.current?.terminate()
-    worker.current = null
+    job.end()
     setBusy(false)
   }
-  useEffect(() => () => worker.current?.terminate(), [])
   const begin = () => {
-    worker.current?.terminate()
-    const made = new Worker(new URL('../../../workers/walk.worker.ts', import.meta.url), { type: 'module' })
     const of = [site, readings.length]
     const end = (told: WalkTold | null, fault: string | null) => {
       setState({ told, fault, of })
       setBusy(false)
-      made.terminate()
     }
-    made.addEventListener('error', ({ message }) => end(null, message || 'the worker did not start'))
-    made.addEventListener('message', ({ data }: MessageEvent<WalkAnswer>) =>
-      data.ok ? end(data.told, null) : end(null, data.fault),
-    )
-    worker.current = made
     setBusy(true)
-    const task: WalkTask = { site, readings, now: new Date().toISOString() }
-    made.postMessage(task)
+    job.begin((service) => service.tell(site, readings, new Date().toISOString()), {
+      done: (told) => end(told, null),
+      failed: (fault) => end(null, fault),
+    })
   }
   const isOld = state.of.length > 0 && (state.of[0] !== site || state.of[1] !== readings.length)
   return { told: state.told, fault: state.fault, busy, isOld, begin, giveUp }
