@@ -13,7 +13,7 @@ export function layersService(kernel: Promise<RowKernel>) {
     if (last?.key === layerKey) return last.job
     const key = `${sceneKey} ${JSON.stringify(grid)}`
     if (outdoors?.key !== key) outdoors = { key, cells: outdoorCells(scene, grid) }
-    last = { key: layerKey, job: layerJob(scene, withGain(radio), grid, outdoors.cells) }
+    last = { key: layerKey, job: layerJob(scene, withGain(radio, grid.zM), grid, outdoors.cells) }
     return last.job
   }
 

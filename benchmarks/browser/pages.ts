@@ -26,7 +26,8 @@ const MANY_SITES = 1000
 
 export const ms = (value: number): string => `${Math.round(value)} ms`
 const kB = (bytes: number): string => `${Math.round(bytes / 1000)} kB`
-export const median = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1] ?? NaN
+export const median = (values: number[]): number =>
+  [...values].sort((a, b) => a - b)[values.length >> 1] ?? NaN
 
 /** Pages of a large site in a real browser: first answer, weight, an edit until its findings are there, undos. */
 export async function benchPages(row: Row): Promise<void> {

@@ -1,5 +1,5 @@
 import { BAND_MHZ, allowanceOf, ceilingAntenna, channelsOf, gainTable, regionOf } from '../propagation'
-import type { Generation } from '../propagation'
+import type { GainHalf, Generation } from '../propagation'
 import { indexOf, servesOn } from '../../plan'
 import type { Antenna, Band, Device, Position, Radio, RadioSpec, Site } from '../../plan'
 import type { KernelRadio } from './kernelRadio'
@@ -98,11 +98,11 @@ const gains = new Map<string, Float32Array>()
 const MOST_GAINS = 200
 
 /** Gain tables are the same for all antennas that are alike and look the same way. */
-function gainOf(antenna: Antenna, azimuthDeg: number, tiltDeg: number): Float32Array {
-  const key = JSON.stringify([{ ...antenna, id: '', name: '' }, azimuthDeg, tiltDeg])
+function gainOf(antenna: Antenna, azimuthDeg: number, tiltDeg: number, half: GainHalf): Float32Array {
+  const key = JSON.stringify([{ ...antenna, id: '', name: '' }, azimuthDeg, tiltDeg, half])
   let table = gains.get(key)
   if (!table) {
-    table = gainTable(antenna, azimuthDeg, tiltDeg)
+    table = gainTable(antenna, azimuthDeg, tiltDeg, half)
     if (gains.size >= MOST_GAINS) gains.clear()
     gains.set(key, table)
   }
@@ -146,10 +146,14 @@ export function sentRadio(site: Site, radio: PlannedRadio, clientZM: number): Se
   }
 }
 
-export const withGain = ({ antenna, azimuthDeg, tiltDeg, ...radio }: SentRadio): KernelRadio => ({
+/** With the gains towards clients on that height over the yard's zero, and on no other. */
+export const withGain = (
+  { antenna, azimuthDeg, tiltDeg, ...radio }: SentRadio,
+  clientZM: number,
+): KernelRadio => ({
   ...radio,
-  gain: gainOf(antenna, azimuthDeg, tiltDeg),
+  gain: gainOf(antenna, azimuthDeg, tiltDeg, clientZM <= radio.zM ? 'down' : 'up'),
 })
 
 export const kernelRadio = (site: Site, radio: PlannedRadio, clientZM: number): KernelRadio =>
-  withGain(sentRadio(site, radio, clientZM))
+  withGain(sentRadio(site, radio, clientZM), clientZM)

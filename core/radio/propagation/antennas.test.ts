@@ -106,3 +106,12 @@ describe('channels', () => {
     expect(regionOf(null).name).toContain('No table')
   })
 })
+
+test('a table for clients below has what the whole table has there, and one row more', () => {
+  const sector = { ...ceilingAntenna(9), kind: 'sector' as const, horizontalBeamDeg: 90, verticalBeamDeg: 30 }
+  const [whole, down, up] = (['both', 'down', 'up'] as const).map((half) => gainTable(sector, 40, 12, half))
+  const level = 90 * (GAIN_COLUMNS + 1)
+  const row = GAIN_COLUMNS + 1
+  expect(down!.subarray(level - row)).toEqual(whole!.subarray(level - row))
+  expect(up!.subarray(0, level + 2 * row)).toEqual(whole!.subarray(0, level + 2 * row))
+})

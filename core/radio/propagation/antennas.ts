@@ -148,24 +148,36 @@ function directionOf(pseudo: number): [dx: number, dy: number] {
   return turn < 3 ? [turn - 3, 2 - turn] : [turn - 3, turn - 4]
 }
 
+/** Which clients a table is for: all under the antenna or level with it, all over it, or any. */
+export type GainHalf = 'down' | 'up' | 'both'
+const LEVEL_ROW = (GAIN_ROWS - 1) / 2
+
 /**
  * Gain by direction for an antenna that looks at an azimuth (clockwise from north) and is tilted downwards: GAIN_ROWS
  * rows from straight up (sine −1) to straight down, GAIN_COLUMNS + 1 columns from east anticlockwise, the last equal to
- * the first.
+ * the first. Where only one half of it is looked at, the other is left at nought,
+ * and it costs half.
  */
-export function gainTable(antenna: Antenna, azimuthDeg: number, tiltDeg: number): Float32Array {
+export function gainTable(
+  antenna: Antenna,
+  azimuthDeg: number,
+  tiltDeg: number,
+  half: GainHalf = 'both',
+): Float32Array {
+  const first = half === 'down' ? LEVEL_ROW - 1 : 0
+  const last = half === 'up' ? LEVEL_ROW + 1 : GAIN_ROWS - 1
   const columns = GAIN_COLUMNS + 1
   const table = new Float32Array(GAIN_ROWS * columns)
   const pattern = gainAlong(antenna)
   const even = tiltDeg === 0 && (antenna.kind === 'ceiling' || antenna.kind === 'dipole')
   for (let column = 0; column < columns; column++) {
     if (even && column > 0) {
-      for (let row = 0; row < GAIN_ROWS; row++) table[row * columns + column] = table[row * columns]!
+      for (let row = first; row <= last; row++) table[row * columns + column] = table[row * columns]!
       continue
     }
     const [dx, dy] = directionOf((4 * column) / GAIN_COLUMNS)
     const towards = gainOnBearing(pattern, Math.atan2(dx, dy) - rad(azimuthDeg), rad(tiltDeg))
-    for (let row = 0; row < GAIN_ROWS; row++)
+    for (let row = first; row <= last; row++)
       table[row * columns + column] = towards((2 * row) / (GAIN_ROWS - 1) - 1)
   }
   return table
