@@ -1,5 +1,6 @@
 import { seededRandom } from '../../lib/random'
 import type { Milp, Solve } from '../../lib/solver'
+import { cliqueBound } from './cliqueBound'
 
 /** Who disturbs whom: choose one option for each node so that the sum of weight × clash is least. */
 export interface Clashes {
@@ -28,22 +29,37 @@ export interface Assigned {
 /** Up to so many nodes the solver is asked for a proof. Common practice, no source. */
 export const MOST_EXACT = 14
 
+/** A bound so near to what was found, against its size, is a proof. */
+const ROUNDING = 2e-6
+
 export function costOf({ edges, own, clash }: Clashes, choice: readonly number[]): number {
   const alone = choice.reduce((sum, option, i) => sum + own[i]![option]!, 0)
   return edges.reduce((sum, { i, j, weight }) => sum + weight * clash(i, choice[i]!, j, choice[j]!), alone)
 }
 
+/** Share of the work that is the search; the rest is the proof. */
+const SEARCH_SHARE = 0.5
+
 /**
- * The best choice that is found: a search for all sizes, with a bound from cliques; up to MOST_EXACT free nodes the
- * solver proves it or betters it.
+ * The best choice that is found: a search for all sizes, with a bound from groups that all hear each other; up to
+ * MOST_EXACT free nodes the solver proves it or betters it.
  */
-export function assign(problem: Clashes, solve: Solve | null, seconds = 10, seed = 1): Assigned {
-  const choice = search(problem, seed)
+export function assign(
+  problem: Clashes,
+  solve: Solve | null,
+  seconds = 10,
+  seed = 1,
+  onShare: (share: number) => void = () => undefined,
+): Assigned {
+  const choice = search(problem, seed, (share) => onShare(share * SEARCH_SHARE))
   const cost = costOf(problem, choice)
-  const bound = cliqueBound(problem)
-  if (cost <= bound + 1e-9) return { choice, cost, bound: cost, proven: true }
   const free = problem.fixed.filter((option) => option === null).length
-  if (!solve || free > MOST_EXACT) return { choice, cost, bound, proven: false }
+  const isSmall = free <= MOST_EXACT
+  const bound = cliqueBound(problem, isSmall ? null : solve, seconds, (share) =>
+    onShare(SEARCH_SHARE + share * (1 - SEARCH_SHARE)),
+  )
+  if (cost <= bound + ROUNDING * Math.max(1, cost)) return { choice, cost, bound: cost, proven: true }
+  if (!solve || !isSmall) return { choice, cost, bound, proven: false }
   const solved = solve(programme(problem), seconds)
   const better = solved.values.length > 0 && solved.objective < cost - 1e-9
   const best = better ? choiceOf(problem, solved.values) : choice
@@ -120,12 +136,13 @@ const MOST_LOOKS = 1.5e8
  * Tabu search (Hertz and de Werra 1987): from a greedy start, the best change of one node that clashes, again and again,
  * never straight back.
  */
-function search(problem: Clashes, seed: number): number[] {
+function search(problem: Clashes, seed: number, onShare: (share: number) => void): number[] {
   const random = seededRandom(seed)
   let best: number[] = []
   let least = Infinity
   const starts = problem.options.length > MANY_NODES ? 2 : RESTARTS
   for (let restart = 0; restart < starts; restart++) {
+    onShare(restart / starts)
     const state = new State(problem, greedy(problem, random, restart))
     const found = climb(state, random)
     if (found.cost < least - 1e-12) {
@@ -228,101 +245,4 @@ function greedy(problem: Clashes, random: () => number, restart: number): number
     choice[i] = costs.indexOf(Math.min(...costs))
   }
   return choice
-}
-
-/**
- * Nodes that all hear each other, more of them than there is room for side by side: spread as evenly as can be, so many
- * pairs must clash, and they cost at least what the cheapest so many do. Groups that share no pair add up; they are
- * grown from the dearest pairs.
- */
-function cliqueBound(problem: Clashes): number {
-  const { own, edges, options } = problem
-  const named = namedOptions(problem)
-  const room = mostApart(problem, named)
-  const least = leastClash(problem, named)
-  const left = options.map(() => new Map<number, number>())
-  for (const { i, j, weight } of edges) {
-    left[i]!.set(j, weight)
-    left[j]!.set(i, weight)
-  }
-  let bound = own.reduce((sum, costs) => sum + Math.min(...costs), 0)
-  for (const { i, j } of [...edges].sort((a, b) => b.weight - a.weight)) {
-    if (!left[i]!.has(j)) continue
-    const { members, cost } = grownClique(left, [i, j], room)
-    if (cost <= 0) continue
-    bound += cost * least
-    for (const a of members) for (const b of members) left[a]!.delete(b)
-  }
-  return bound
-}
-
-/** A clique grown by the node whose cheapest pair with it is dearest, cut where it forces most. */
-function grownClique(
-  left: readonly Map<number, number>[],
-  start: number[],
-  room: number,
-): { members: number[]; cost: number } {
-  const members = [...start]
-  const pairs = [left[start[0]!]!.get(start[1]!)!]
-  let best = { members: [...members], cost: forced(pairs, members.length, room) }
-  for (;;) {
-    let next = -1
-    let most = -1
-    for (const k of left[members[0]!]!.keys()) {
-      if (members.includes(k)) continue
-      const cheapest = members.reduce((low, m) => Math.min(low, left[m]!.get(k) ?? -1), Infinity)
-      if (cheapest > most) {
-        most = cheapest
-        next = k
-      }
-    }
-    if (next < 0 || most < 0) return best
-    for (const m of members) pairs.push(left[m]!.get(next)!)
-    members.push(next)
-    const cost = forced(pairs, members.length, room)
-    if (cost > best.cost) best = { members: [...members], cost }
-  }
-}
-
-/** The cheapest pairs of a clique, as many as must clash when its nodes are spread over so many places. */
-function forced(pairs: readonly number[], size: number, room: number): number {
-  if (size <= room) return 0
-  const each = Math.floor(size / room)
-  const fuller = size % room
-  const clashes = (fuller * (each + 1) * each) / 2 + ((room - fuller) * each * (each - 1)) / 2
-  return [...pairs]
-    .sort((a, b) => a - b)
-    .slice(0, clashes)
-    .reduce((sum, weight) => sum + weight, 0)
-}
-
-type Named = [node: number, option: number]
-
-/** Each different option once, with a node that has it. */
-function namedOptions({ options, name }: Clashes): Named[] {
-  const byName = new Map<string, Named>()
-  options.forEach((count, i) => {
-    for (let a = 0; a < count; a++) if (!byName.has(name(i, a))) byName.set(name(i, a), [i, a])
-  })
-  return [...byName.values()]
-}
-
-/**
- * No more nodes than this can stand side by side without a clash: options gathered into groups in which all clash, of
- * which each group has room for one.
- */
-function mostApart({ clash }: Clashes, named: readonly Named[]): number {
-  const groups: Named[][] = []
-  for (const [i, a] of named) {
-    const group = groups.find((members) => members.every(([j, b]) => clash(i, a, j, b) > 0))
-    if (group) group.push([i, a])
-    else groups.push([[i, a]])
-  }
-  return groups.length
-}
-
-/** The least that two clashing options clash. */
-function leastClash({ clash }: Clashes, named: readonly Named[]): number {
-  const all = named.flatMap(([i, a]) => named.map(([j, b]) => clash(i, a, j, b)))
-  return all.reduce((least, c) => (c > 0 ? Math.min(least, c) : least), 1)
 }

@@ -114,6 +114,7 @@ export function planChannels(
   aims: ChannelAims,
   solve: Solve | null,
   seconds = 10,
+  onShare: (share: number) => void = () => undefined,
 ): ChannelPlan {
   const band = radios[0]?.band ?? '5'
   const own = radios.map((radio): ChannelOption | null =>
@@ -135,7 +136,7 @@ export function planChannels(
     fixed: radios.map((radio) => (radio.locked ? 0 : null)),
   }
   return {
-    ...assign(problem, solve, seconds),
+    ...assign(problem, solve, seconds, 1, onShare),
     radios,
     options,
     loadMbps,

@@ -57,6 +57,7 @@ export function proposeChannels(
       aims,
       solve,
       seconds / bands.length,
+      (share) => onProgress((i + share) / bands.length),
     )
     plans.push({ band, before: plan.before, after: plan.cost, bound: plan.bound, proven: plan.proven })
     const powers = aims.lowerPower
