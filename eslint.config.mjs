@@ -121,7 +121,7 @@ export default ts.config(
       'core/radio/placement/**/*.ts',
       'core/plan/drawing/**/*.ts',
       'core/radio/airtime/fair.ts',
-      'core/radio/backhaul/tree.ts',
+      'core/radio/backhaul/{tree,treeMoves,places}.ts',
       'core/plan/shapes.ts',
     ],
     rules: { '@typescript-eslint/no-non-null-assertion': 'off' },

@@ -2,7 +2,7 @@ import loadHighs from 'highs'
 import { fairShares, saturatedUdp, usPerMbit } from '~/core/radio/airtime'
 import type { Demand, PhyMode, Resource } from '~/core/radio/airtime'
 import { aftermathOf, capacityOf, chooseTree, choiceFor, failureStudy, feedsOf } from '~/core/radio/backhaul'
-import type { TreeProblem } from '~/core/radio/backhaul'
+import { meshField } from './fields'
 import { seededRandom } from '~/core/lib/random'
 import { isOnAir } from '~/core/plan'
 import type { Site } from '~/core/plan'
@@ -16,22 +16,6 @@ const timed = <T>(work: () => T): [T, number] => {
   return [result, performance.now() - start]
 }
 const ms = (time: number): string => `${time.toFixed(time < 10 ? 1 : 0)} ms`
-
-/** Nodes and roots strewn over a square, hearing each other over 45 m; cost grows with the square of the distance. */
-function meshField(nodes: number, roots: number): TreeProblem {
-  const random = seededRandom(3)
-  const side = Math.sqrt(nodes) * 12
-  const at = Array.from({ length: nodes + roots }, () => [random() * side, random() * side] as const)
-  const edges: TreeProblem['edges'] = []
-  for (let child = 0; child < nodes; child++)
-    at.forEach(([x, y], parent) => {
-      const [cx, cy] = at[child] ?? [0, 0]
-      const far = Math.hypot(x - cx, y - cy)
-      if (parent !== child && far < 45)
-        edges.push({ child, parent, cost: 1000 * Math.max(1, (far / 8) ** 2) })
-    })
-  return { nodes, roots, edges, mostHops: 3, mostChildren: 4 }
-}
 
 /** A tree of relays on a handful of channels: every node a demand over its own and its parents' air. */
 function relayField(nodes: number): [Demand[], Resource[]] {

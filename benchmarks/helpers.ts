@@ -1,30 +1,9 @@
 import loadHighs from 'highs'
 import { assign, proposeChannels } from '~/core/radio/channels'
-import type { Clashes } from '~/core/radio/channels'
 import { proposePlacement } from '~/core/radio/placement'
-import { seededRandom } from '~/core/lib/random'
+import { radioField } from './fields'
 import type { Site } from '~/core/plan'
 import { solveWith } from '~/core/lib/solver'
-
-/** Radios on a square, each in hearing of about ten others; so many channels. */
-export function radioField(count: number, channels: number): Clashes {
-  const next = seededRandom(11)
-  const at = Array.from({ length: count }, () => [next(), next()] as const)
-  const reach = Math.sqrt(10 / (Math.PI * count))
-  return {
-    options: at.map(() => channels),
-    own: at.map(() => Array.from({ length: channels }, () => 0)),
-    edges: at.flatMap(([x, y], i) =>
-      at.slice(i + 1).flatMap(([u, v], k) => {
-        const far = Math.hypot(x - u, y - v)
-        return far < reach ? [{ i, j: i + 1 + k, weight: 1 - far / reach }] : []
-      }),
-    ),
-    clash: (_i, a, _j, b) => (a === b ? 1 : 0),
-    name: (_i, a) => String(a),
-    fixed: at.map(() => null),
-  }
-}
 
 /** The helpers of the ground: how long, and how near to the best there can be. */
 export async function benchHelpers(row: (...cells: string[]) => void, demo: Site): Promise<void> {

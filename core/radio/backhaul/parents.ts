@@ -5,7 +5,8 @@ import { endToEnd, feedsOf } from './feeds'
 import { radioHop, radioOn } from './radioHop'
 import type { RadioHop } from './radioHop'
 import { chooseTree } from './tree'
-import type { Head, Tree, TreeProblem } from './tree'
+import type { Head, TreeProblem } from './treeProblem'
+import type { Tree } from './tree'
 
 /** A device that could have its uplink to another by radio, with what each parent would give. */
 export interface ParentOption {

@@ -1,6 +1,7 @@
+import { meshField } from '~/benchmarks/fields'
 import { seededRandom } from '../../lib/random'
 import { chooseTree } from './tree'
-import type { Head, TreeProblem } from './tree'
+import type { Head, TreeProblem } from './treeProblem'
 
 function randomProblem(seed: number): TreeProblem {
   const random = seededRandom(seed)
@@ -105,4 +106,59 @@ test('what nothing reaches has no parent, and a pin stays though it is dear', ()
   expect(chooseTree({ nodes: 2, roots: 1, edges: both, mostHops: 3, mostChildren: 4, pins }).parent).toEqual([
     2, 2,
   ])
+})
+
+/** What is wrong with a tree, read from the problem alone. */
+function faultsOf(problem: TreeProblem, parent: (number | null)[]): string[] {
+  const { nodes, roots, edges, mostHops, mostChildren, pins, heads, taken } = problem
+  const children = Array.from({ length: nodes + roots }, (_, i) => taken?.get(i) ?? 0)
+  const faults: string[] = []
+  parent.forEach((at, child) => {
+    if (at === null) return
+    if (!edges.some((edge) => edge.child === child && edge.parent === at))
+      faults.push(`${child} has no such way`)
+    if ((pins?.get(child) ?? at) !== at) faults.push(`${child} is pinned elsewhere`)
+    if (++children[at]! > mostChildren) faults.push(`${at} has too many children`)
+    let [up, hops]: [number | null, number] = [child, 0]
+    while (up !== null && up < nodes && hops <= nodes) {
+      up = parent[up] ?? null
+      hops++
+    }
+    if (up === null || up < nodes) faults.push(`${child} hangs on nothing`)
+    else if (hops + (heads?.get(up)?.hops ?? 0) > mostHops) faults.push(`${child} is too many hops out`)
+  })
+  return faults
+}
+
+test('200 nodes on 20 roots: all hang, and the worst way is within a tenth of what no tree beats', () => {
+  const problem = meshField(200, 20)
+  const tree = chooseTree(problem, 300)
+  expect(faultsOf(problem, tree.parent)).toEqual([])
+  expect(tree.reached).toBe(200)
+  expect(tree.worst).toBeLessThanOrEqual(1.1 * tree.bound.worst)
+  expect(tree.sum).toBeGreaterThan(0.85 * tree.bound.sum)
+})
+
+test('fields too full or too far: as many hang as there are places, and nothing is broken', () => {
+  for (let seed = 1; seed <= 4; seed++) {
+    const plain = meshField(40, 2, seed)
+    const problem: TreeProblem = {
+      ...plain,
+      mostHops: 1 + (seed % 3),
+      mostChildren: 2 + (seed % 2),
+      pins: new Map([[plain.edges[7]!.child, plain.edges[7]!.parent]]),
+      heads: new Map([[40, { cost: 900, hops: 1 }]]),
+      taken: new Map([
+        [41, 1],
+        [3, 1],
+      ]),
+    }
+    const tree = chooseTree(problem, 100)
+    expect(faultsOf(problem, tree.parent)).toEqual([])
+    expect(tree.reached).toBeLessThanOrEqual(tree.bound.reached)
+    expect(tree.reached).toBeGreaterThan(0)
+    if (tree.reached === tree.bound.reached)
+      expect(tree.worst).toBeGreaterThanOrEqual(tree.bound.worst - 1e-6)
+    expect(chooseTree(problem, 100)).toEqual(tree)
+  }
 })

@@ -1,23 +1,6 @@
-/** A choice of parents: nodes 0…n−1 have no cable; the roots come after them. */
-export interface TreeProblem {
-  nodes: number
-  roots: number
-  /** Cost of one Mbit from parent to child, µs; what is not listed cannot be. Parents are numbered nodes first, then roots. */
-  edges: { child: number; parent: number; cost: number }[]
-  mostHops: number
-  mostChildren: number
-  /** Parents that were chosen by hand, by node. */
-  pins?: ReadonlyMap<number, number>
-  /** What a root has behind itself by radio, by number: it is a child of somebody else. */
-  heads?: ReadonlyMap<number, Head>
-  /** Children that each root and node has already, by number. */
-  taken?: ReadonlyMap<number, number>
-}
-
-export interface Head {
-  cost: number
-  hops: number
-}
+import { Places } from './places'
+import type { Head, TreeProblem } from './treeProblem'
+import { forAll, forTheWorst, movedAbout } from './treeMoves'
 
 const WIRED: Head = { cost: 0, hops: 0 }
 
@@ -60,6 +43,17 @@ export function chooseTree(problem: TreeProblem, steps = 3000): Tree {
   return search.run(steps)
 }
 
+/** So many moves for each step of branch and bound, for each node, and at most. */
+const MOVES_PER_STEP = 300
+const MOVES_PER_NODE = 5000
+const MOST_MOVES = 1_000_000
+
+/** What no tree exceeds: nodes that have a place, and the worst of so many. */
+interface Limit {
+  reached: number
+  worst: number
+}
+
 class Search {
   private readonly into: { parent: number; cost: number }[][]
   private readonly all: number
@@ -84,7 +78,10 @@ class Search {
     this.offer(this.greedy(first))
     const open = [first]
     let left = steps
+    const limit = this.limit()
     while (open.length > 0 && left-- > 0) {
+      // What half of the steps does not settle is moved about first: a better tree leaves fewer branches.
+      if (left === steps >> 1) this.moveAbout(limit, steps)
       const at = takeBest(open)
       if (this.best && !isBetter(at.bound, this.best)) continue
       const fault = this.faultOf(at)
@@ -99,9 +96,33 @@ class Search {
       open.push(this.node(at.forced, new Set(at.forbidden).add(child * this.all + parent)))
     }
     const best = this.best ?? emptyTree(nodes)
-    const bounds = open.filter(({ bound }) => isBetter(bound, best)).map(({ bound }) => bound)
-    const bound = bounds.reduce((a, b) => (isBetter(b, a) ? b : a), pick(best))
-    return { ...best, bound, proven: bounds.length === 0 }
+    const better = open.map(({ bound }) => lesser(bound, limit)).filter((bound) => isBetter(bound, best))
+    const bound = better.reduce((a, b) => (isBetter(b, a) ? b : a), pick(best))
+    return { ...best, bound, proven: better.length === 0 }
+  }
+
+  /** What there are places for, whatever the tree. */
+  private limit(): Limit {
+    const places = new Places(this.problem)
+    const reached = places.at(Infinity)
+    return { reached, worst: places.leastWorst(reached) }
+  }
+
+  /** The best tree moved about: for the worst way first, then for all together. */
+  private moveAbout({ worst }: Limit, steps: number): void {
+    if (worst === 0 || worst === Infinity) return
+    const { nodes } = this.problem
+    const moves = Math.min(MOST_MOVES, steps * MOVES_PER_STEP, nodes * MOVES_PER_NODE)
+    const start = Int32Array.from(
+      this.best?.parent ?? new Array<null>(nodes).fill(null),
+      (parent) => parent ?? -1,
+    )
+    const even = movedAbout(this.problem, start, forTheWorst(worst), moves, 1)
+    this.offer(this.treeOf(even))
+    const at = this.best
+    if (!at) return
+    const parents = Int32Array.from(at.parent, (parent) => parent ?? -1)
+    this.offer(this.treeOf(movedAbout(this.problem, parents, forAll(at.worst), moves, 2)))
   }
 
   private offer(tree: Tree | null): void {
@@ -325,6 +346,16 @@ function boundOf(cost: Iterable<number>): Tree['bound'] {
     sum += 1 / one
   }
   return { reached, worst, sum }
+}
+
+/** A bound that keeps to what there are places for as well. */
+function lesser(bound: Tree['bound'], limit: Limit): Tree['bound'] {
+  if (bound.reached < limit.reached) return bound
+  return {
+    ...bound,
+    reached: limit.reached,
+    worst: bound.reached > limit.reached ? limit.worst : Math.max(bound.worst, limit.worst),
+  }
 }
 
 const pick = ({ reached, worst, sum }: Tree['bound']): Tree['bound'] => ({ reached, worst, sum })

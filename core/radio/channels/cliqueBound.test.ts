@@ -1,9 +1,10 @@
 import loadHighs from 'highs'
+import { radioField } from '~/benchmarks/fields'
 import { seededRandom } from '~/core/lib/random'
 import { solveWith } from '~/core/lib/solver'
 import type { Solve } from '~/core/lib/solver'
 import { assign, costOf } from './assign'
-import type { Clashes } from './assign'
+import type { Clashes } from './clashes'
 import { cliqueBound } from './cliqueBound'
 
 let solve: Solve
@@ -84,20 +85,7 @@ test.each([
 })
 
 test('a large field: what is found is within a fifth of what is proven, and progress goes on', () => {
-  const next = seededRandom(4)
-  const at = Array.from({ length: 150 }, () => [next(), next()] as const)
-  const reach = Math.sqrt(10 / (Math.PI * at.length))
-  const problem: Clashes = {
-    ...anyClashes(1, at.length, 3, 0),
-    own: at.map(() => [0, 0, 0]),
-    fixed: at.map(() => null),
-    edges: at.flatMap(([x, y], i) =>
-      at.slice(i + 1).flatMap(([u, v], k) => {
-        const far = Math.hypot(x - u, y - v)
-        return far < reach ? [{ i, j: i + 1 + k, weight: 1 - far / reach }] : []
-      }),
-    ),
-  }
+  const problem = radioField(150, 3)
   const shares: number[] = []
   const { cost, bound } = assign(problem, solve, 10, 1, (share) => void shares.push(share))
   expect(cost).toBeLessThanOrEqual(1.2 * bound)

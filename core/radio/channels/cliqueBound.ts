@@ -1,5 +1,5 @@
 import type { Milp, Solve } from '../../lib/solver'
-import type { Clashes } from './assign'
+import type { Clashes } from './clashes'
 
 /** Radios that hear each other, by number, with the edge between them. */
 type Near = readonly ReadonlyMap<number, number>[]

@@ -1,4 +1,5 @@
 export * from './assign'
+export * from './clashes'
 export * from './plan'
 export * from './hearing'
 export * from './propose'

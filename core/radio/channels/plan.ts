@@ -14,7 +14,8 @@ import { indexOf, WIDTHS_MHZ } from '../../plan'
 import type { Band, GroundSettings, Neighbour, Site } from '../../plan'
 import type { Solve } from '../../lib/solver'
 import { assign } from './assign'
-import type { Assigned, Clashes } from './assign'
+import type { Assigned } from './assign'
+import type { Clashes } from './clashes'
 import type { Hearing } from './hearing'
 
 export interface ChannelOption {
