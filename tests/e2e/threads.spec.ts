@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { fine } from './chart'
-import { demoSite, open } from './kit'
+import { boatyard, open } from './kit'
 
 test.setTimeout(90_000)
 
@@ -10,7 +10,7 @@ test('a browser that loads no compiled kernel makes the same chart by the coreâ€
   baseURL,
 }) => {
   await page.route('**/*.wasm', (route) => route.abort())
-  await open(page, `${await demoSite(request, baseURL!)}/ground`)
+  await open(page, `${await boatyard(request, baseURL!, 'mended')}/ground`)
   await expect(page.locator(fine)).toBeVisible({ timeout: 60_000 })
 })
 
@@ -20,7 +20,7 @@ test('a browser without threads: the chart comes slowly, and long work is refuse
   baseURL,
 }) => {
   await page.addInitScript(() => Reflect.deleteProperty(window, 'Worker'))
-  await open(page, `${await demoSite(request, baseURL!)}/ground?helper=open`)
+  await open(page, `${await boatyard(request, baseURL!, 'mended')}/ground?helper=open`)
   await page
     .getByRole('region', { name: 'Channels', exact: true })
     .getByRole('button', { name: 'Work it out' })
@@ -45,7 +45,7 @@ test('threads that break down in the middle: others do their part', async ({ pag
       }
     }
   })
-  await open(page, `${await demoSite(request, baseURL!)}/ground`)
+  await open(page, `${await boatyard(request, baseURL!, 'mended')}/ground`)
   await expect(page.locator(fine)).toBeVisible({ timeout: 60_000 })
   await expect(page.getByText('could not be made')).toHaveCount(0)
 })
@@ -56,7 +56,7 @@ test('threads that never start: a sentence, not a chart that is never done', asy
   baseURL,
 }) => {
   await page.route('**/layers.worker-*', (route) => route.abort())
-  await open(page, `${await demoSite(request, baseURL!)}/ground`)
+  await open(page, `${await boatyard(request, baseURL!, 'mended')}/ground`)
   await expect(page.getByRole('status').filter({ hasText: 'The chart could not be made' })).toBeVisible({
     timeout: 30_000,
   })
