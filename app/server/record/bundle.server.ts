@@ -1,9 +1,6 @@
 import { bad, good } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
 import { sealedPartOf } from '~/core/record'
-import { openBundle } from '~/papers/bundle/open'
-import { wholeBundle } from '~/papers/bundle/whole'
-import { sealed } from '~/papers/seal'
 import { onPaperThread } from '~/papers/thread'
 import { readSealing } from '~/schema/sealing'
 import { siteOr404 } from '../derived/siteState.server'
@@ -21,6 +18,7 @@ export async function sealKeys(
   const part = sealedPartOf(site, revision, new Date().toISOString())
   if (part.keys.length === 0)
     return bad({ path: [], code: 'seal.none', message: 'The plan has no key yet: there is nothing to seal.' })
+  const { sealed } = await import('~/papers/seal')
   const made = await sealed(part, asked.value.to)
   if (!made.ok) return made
   const to = 'passphrase' in asked.value.to ? 'a passphrase' : asked.value.to.recipients.join(', ')
@@ -48,6 +46,7 @@ export async function bundleOf(
     const picture = store().pictures.read(siteId, id)
     return picture ? [{ id, mime: picture.mime, bytes: new Uint8Array(picture.bytes) }] : []
   })
+  const { wholeBundle } = await import('~/papers/bundle/whole')
   const bytes = await wholeBundle({
     site,
     facts,
@@ -64,6 +63,7 @@ export async function restoreBundle(
   bytes: Uint8Array,
   passphrase: string,
 ): Promise<Outcome<{ siteId: string }>> {
+  const { openBundle } = await import('~/papers/bundle/open')
   const opened = await openBundle(bytes, passphrase === '' ? null : { passphrase })
   if (!opened.ok) return opened
   const { site, history, pictures, keys } = opened.value

@@ -13,11 +13,13 @@ import {
   pageCards,
 } from '~/core/record'
 import type { Figure } from '~/core/record'
-import { sheetsPdf } from '~/papers/pdf/sheets'
 import { siteOr404 } from '../derived/siteState.server'
 import { withoutSecrets } from '~/core/plan'
 import { paperIn } from './papers.server'
 import { PAPERS } from '~/papers/pdf/sheet'
+
+/** Loaded when the first sheet is asked for: the server starts half a second sooner without it. */
+const printing = () => import('~/papers/pdf/sheets')
 
 export interface Sheets {
   name: string
@@ -65,7 +67,7 @@ async function asFile(
     return good({
       name,
       type: 'application/pdf',
-      bytes: await sheetsPdf(pages, name, new Date().toISOString()),
+      bytes: await (await printing()).sheetsPdf(pages, name, new Date().toISOString()),
     })
   const asked = Number(search.get('page') ?? 1)
   const page = pages[asked - 1]
