@@ -8,11 +8,14 @@ const SWITCH_PORTS = 24
 const GEAR = 100
 
 /**
- * An invented large site: 8 SSIDs on every access point, 20 networks, up to 60 switches in a tree behind one core
+ * An invented large site: 8 SSIDs on every access point, 20 networks, up to 60 switches (more where the sockets do not do) behind one core
  * switch, drop rules between guests and the rest.
  */
 export function grownYard(accessPoints: number): Site {
-  const switches = Math.min(MOST_SWITCHES, Math.max(1, Math.ceil(accessPoints / 9)))
+  const switches = Math.max(
+    Math.min(MOST_SWITCHES, Math.max(1, Math.ceil(accessPoints / 9))),
+    Math.ceil(accessPoints / (SWITCH_PORTS - 1)),
+  )
   const networks = Array.from({ length: NETWORKS }, (_, i) => network(i))
   const vlans = networks.map(({ vlanId }) => vlanId)
   const trunk = (number: number): Port => ({

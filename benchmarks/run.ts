@@ -10,6 +10,7 @@ import type { Site } from '~/core/plan'
 import { good } from '~/core/lib/outcome'
 import { readSiteFile } from '~/schema/siteFile'
 import { openDatabase, storeOn } from '~/store'
+import { benchChart } from './browser/chart'
 import { benchPages } from './browser/pages'
 import { benchGround } from './ground'
 import { benchBackhaul } from './backhaul'
@@ -139,4 +140,5 @@ console.log('\nproof: a calibration, and the fewest stops')
 await benchProof(row, demo)
 benchJobs(row, timed)
 await benchPapers(row)
+await benchChart(row, demo)
 await benchPages(row)

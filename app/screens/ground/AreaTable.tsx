@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { neededPhyMbps, sigmaDbOf } from '~/core/radio/coverage'
 import type { AreaShare } from '~/core/radio/coverage'
 import { areaClients } from '~/core/plan'
@@ -7,7 +8,7 @@ import { Sourced } from '../../components/Sourced'
 const percent = (share: number): string => `${(100 * share).toFixed(0)} %`
 
 /** The areas on this level and band: how much of each gets what it needs. */
-export function AreaTable({
+export const AreaTable = memo(function AreaTable({
   site,
   shares,
   onChoose,
@@ -89,7 +90,7 @@ export function AreaTable({
       </tbody>
     </table>
   )
-}
+})
 
 function ConfidentShare({ share, need, ground }: { share: AreaShare; need: number; ground: GroundSettings }) {
   return (

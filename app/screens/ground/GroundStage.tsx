@@ -5,11 +5,12 @@ import { useRouteLoaderData } from 'react-router'
 import { walkOf } from '~/core/judge/proof'
 import type { HeardObservation } from '~/core/judge/proof'
 import { READINGS } from '~/core/radio/coverage'
-import type { Reading } from '~/core/radio/coverage'
+import type { AreaShare, PlannedRadio, Reading } from '~/core/radio/coverage'
 import type { Band, Level, Point } from '~/core/plan'
 import { Problems } from '../../components/Problems'
 import { usePanel } from '../../hooks/usePanel'
 import { useSite } from '../../hooks/useSite'
+import { useStable } from '../../hooks/useStable'
 import { AreaTable } from './AreaTable'
 import { Chart } from './Chart'
 import { later } from '../../components/later'
@@ -20,6 +21,7 @@ import { toolOf } from './tools'
 import type { ToolName } from './tools'
 import { useChartInput } from './useChartInput'
 import { groundBox, useCoverage } from './useCoverage'
+import type { Coverage } from './useCoverage'
 import { useSelection } from './useSelection'
 import { useTried } from './useTried'
 import { useView } from './useView'
@@ -30,6 +32,10 @@ import type { Size } from './useView'
 
 const ReadingSheet = later(() => import('./walk/ReadingSheet').then((part) => part.ReadingSheet))
 const ProfileDialog = later(() => import('./ProfileDialog').then((part) => part.ProfileDialog))
+
+/** The same empty ones at every step of a drag. */
+const NO_RADIOS: PlannedRadio[] = []
+const NO_SHARES: AreaShare[] = []
 
 const HELP: Record<ReturnType<typeof toolOf>['draws'], string> = {
   nothing:
@@ -53,7 +59,8 @@ export function GroundStage({
   moved: number
 }) {
   const { site, revision, theme } = useGround()
-  const { search, set } = usePanel()
+  const { search, set: setPanel } = usePanel()
+  const set = useStable(setPanel)
   const band = bandOf(search.get('band'))
   const reading = readingOf(search.get('read'))
   const [tool, setTool] = useState<ToolName>('choose')
@@ -66,11 +73,11 @@ export function GroundStage({
   const [ends, setEnds] = useState<[Point, Point] | null>(null)
   const [scaling, setScaling] = useState<[Point, Point] | null>(null)
   const [spot, setSpot] = useState<Point | null>(null)
-  const pick = (next: ToolName) => {
+  const pick = useStable((next: ToolName) => {
     setTool(next)
     setOutlining(null)
     setSpot(null)
-  }
+  })
   const selection = useSelection()
   const tried = useTried(site, revision)
   const view = useView(groundBox(site), size)
@@ -105,6 +112,22 @@ export function GroundStage({
     useMemo(() => walkOf(site, observed), [site, observed]),
   )
   const [only] = selection.refs.length === 1 ? selection.refs : []
+  // Held still during a drag: nothing is worked out there then.
+  const beside = input.dragging
+    ? { shown: tried.plan, radios: NO_RADIOS, hover: null }
+    : { shown: tried.shown, radios: chart.radios, hover }
+  const zoomed = useStable((factor: number | null) => (factor === null ? view.whole() : view.zoom(factor)))
+  const place = useStable((id: string) => {
+    setPlacing(id)
+    setTool('device')
+  })
+  const outline = useStable((id: string) => {
+    setOutlining(id)
+    setTool('areas')
+  })
+  const toScale = useStable(() => setTool('scale'))
+  const chooseArea = useStable((id: string) => selection.choose([{ collection: 'areas', id }]))
+  const chooseDevice = useStable((id: string) => selection.choose([{ collection: 'devices', id }]))
   return (
     <>
       <Toolbar
@@ -117,7 +140,7 @@ export function GroundStage({
         onSet={set}
         onTool={pick}
         onSnapping={setSnapping}
-        onZoom={(factor) => (factor === null ? view.whole() : view.zoom(factor))}
+        onZoom={zoomed}
       />
       <Problems problems={tried.problems} title="Nothing was changed." />
       <div className="grid grid-cols-[minmax(0,1fr)_19rem] gap-4 max-md:grid-cols-1">
@@ -136,7 +159,7 @@ export function GroundStage({
               theme={theme}
               onSize={setSize}
               onWheel={view.zoom}
-              onDeviceKey={(id) => selection.choose([{ collection: 'devices', id }])}
+              onDeviceKey={chooseDevice}
               marks={
                 <WalkMarks
                   level={level}
@@ -171,7 +194,7 @@ export function GroundStage({
           >
             {chart.fault
               ? `The chart could not be made: ${chart.fault}.`
-              : (input.line.problem ?? (said || HELP[toolOf(tool).draws]))}
+              : (input.line.problem ?? (said || HELP[toolOf(tool).draws] + cellsSaid(chart)))}
           </p>
         </div>
         <aside className="sheet h-[31rem] overflow-y-auto" aria-label="What is chosen" tabIndex={0}>
@@ -189,36 +212,24 @@ export function GroundStage({
           ) : (
             <Side
               site={site}
-              shown={tried.shown}
               level={level}
               revision={revision}
               reading={reading}
-              radios={chart.radios}
-              hover={hover}
+              {...beside}
               only={input.dragging ? undefined : only}
               busy={input.dragging}
               placing={placing}
-              onPlace={(id) => {
-                setPlacing(id)
-                setTool('device')
-              }}
-              onScale={() => setTool('scale')}
+              onPlace={place}
+              onScale={toScale}
               outlining={outlining}
-              onOutline={(id) => {
-                setOutlining(id)
-                setTool('areas')
-              }}
+              onOutline={outline}
               selection={selection}
             />
           )}
         </aside>
       </div>
       <section className="sheet mt-4" aria-label="Areas on this level and band">
-        <AreaTable
-          site={site}
-          shares={chart.plot?.areas ?? []}
-          onChoose={(id) => selection.choose([{ collection: 'areas', id }])}
-        />
+        <AreaTable site={site} shares={chart.plot?.areas ?? NO_SHARES} onChoose={chooseArea} />
       </section>
       <WalkSection
         site={site}
@@ -252,6 +263,12 @@ export function GroundStage({
     </>
   )
 }
+
+/** Cells that had to grow are said: what is finer than they are is not on the chart. */
+const cellsSaid = ({ plot, progress }: Coverage): string =>
+  plot && progress === null && plot.grid.cellM > 0.5
+    ? ` The chart has cells of ${plot.grid.cellM} m here.`
+    : ''
 
 function useGround() {
   const frame = useSite()

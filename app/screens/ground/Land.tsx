@@ -1,4 +1,5 @@
 import { linePath, ringPath } from './paths'
+import { sameDrawn } from './sameDrawn'
 import { memo } from 'react'
 import { materialOf } from '~/core/radio/propagation'
 import { distanceM } from '~/core/plan'
@@ -50,15 +51,6 @@ export function ChartPatterns() {
   )
 }
 
-const LAND = ['walls', 'obstacles', 'buildings', 'keepOuts', 'risers'] as const
-
-/** Land is drawn anew only when it, or the view of it, has changed: not while an access point is dragged over it. */
-const sameLand = (a: Props, b: Props): boolean =>
-  a.level === b.level &&
-  a.view === b.view &&
-  a.size === b.size &&
-  LAND.every((list) => a.site[list] === b.site[list])
-
 /** What lies under the tints: water, and buildings as land. */
 export const Ground = memo(function Ground({ site, level, view, size }: Props) {
   return (
@@ -75,7 +67,7 @@ export const Ground = memo(function Ground({ site, level, view, size }: Props) {
         ))}
     </g>
   )
-}, sameLand)
+}, sameDrawn)
 
 /** What lies over the tints: water lines, obstacles, keep-outs, walls. */
 export const Structures = memo(function Structures({ site, level, view, size }: Props) {
@@ -125,7 +117,7 @@ export const Structures = memo(function Structures({ site, level, view, size }: 
       )}
     </g>
   )
-}, sameLand)
+}, sameDrawn)
 
 function cross(view: View, size: Size, at: Point): string {
   const r = 5 / view.pxPerM

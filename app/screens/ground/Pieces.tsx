@@ -1,9 +1,11 @@
+import { memo } from 'react'
 import { cornersOf, sameRef } from '~/core/plan/drawing'
 import type { PieceRef } from '~/core/plan/drawing'
 import { middleOf } from '~/core/plan'
 import type { Level, Point, Site } from '~/core/plan'
 import { linePath, ringPath } from './paths'
 import { piecesOn } from './piecesOn'
+import { sameDrawn } from './sameDrawn'
 import { toScreen } from './useView'
 import type { Size, View } from './useView'
 
@@ -16,7 +18,7 @@ interface Props {
 }
 
 /** Broad unseen strokes to take hold of pieces by, and the marks of those that are chosen. */
-export function Pieces({ site, level, view, size, refs }: Props) {
+export const Pieces = memo(function Pieces({ site, level, view, size, refs }: Props) {
   return (
     <g>
       {piecesOn(site, level).map(({ ref, points, closed }) => {
@@ -58,7 +60,7 @@ export function Pieces({ site, level, view, size, refs }: Props) {
         )}
     </g>
   )
-}
+}, sameDrawn)
 
 function Corners({ points, view, size }: { points: Point[]; view: View; size: Size }) {
   return (
@@ -83,7 +85,7 @@ function Corners({ points, view, size }: { points: Point[]; view: View; size: Si
 }
 
 /** Names of places in the middle of them, as a chart has them. */
-export function PlaceNames({ site, level, view, size }: Omit<Props, 'refs'>) {
+export const PlaceNames = memo(function PlaceNames({ site, level, view, size }: Omit<Props, 'refs'>) {
   const named = [
     ...site.keepOuts.filter(({ levelId, water }) => levelId === level.id && water),
     ...site.buildings.filter(({ levelIds }) => levelIds.includes(level.id)),
@@ -105,4 +107,4 @@ export function PlaceNames({ site, level, view, size }: Omit<Props, 'refs'>) {
       })}
     </g>
   )
-}
+}, sameDrawn)

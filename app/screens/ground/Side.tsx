@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import type { PlannedRadio, Reading } from '~/core/radio/coverage'
 import type { PieceRef } from '~/core/plan/drawing'
 import type { Level, Point, Site } from '~/core/plan'
@@ -34,7 +35,7 @@ interface Props {
 }
 
 /** Beside the chart: the sheet of what is chosen, or the signal under the pointer, the legend and the lists. */
-export function Side(props: Props) {
+export const Side = memo(function Side(props: Props) {
   const { site, shown, level, revision, only, selection, hover, radios, busy } = props
   if (only) {
     const device = only.collection === 'devices' ? site.devices.find(({ id }) => id === only.id) : undefined
@@ -78,4 +79,4 @@ export function Side(props: Props) {
       />
     </>
   )
-}
+})

@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { Maximize, Minus, Plus } from 'lucide-react'
 import { READINGS } from '~/core/radio/coverage'
 import type { Reading } from '~/core/radio/coverage'
@@ -23,7 +24,7 @@ interface Props {
 }
 
 /** What the chart shows, and what the pointer does. */
-export function Toolbar(props: Props) {
+export const Toolbar = memo(function Toolbar(props: Props) {
   const { site, levelId, band, reading, tool, snapping, onSet, onTool, onSnapping, onZoom } = props
   const readings = Object.entries(READINGS) as [Reading, (typeof READINGS)[Reading]][]
   return (
@@ -63,7 +64,7 @@ export function Toolbar(props: Props) {
       <Switch label="Snap" checked={snapping} onChange={onSnapping} />
     </div>
   )
-}
+})
 
 const BANDS: readonly Band[] = ['2.4', '5', '6']
 

@@ -1,10 +1,22 @@
+import { memo } from 'react'
+import { sameDrawn } from './sameDrawn'
 import type { Level, Site } from '~/core/plan'
 import { useSite } from '../../hooks/useSite'
 import { toScreen } from './useView'
 import type { Size, View } from './useView'
 
 /** Pictures under the plan, each turned about its lower left corner. */
-export function Underlays({ site, level, view, size }: { site: Site; level: Level; view: View; size: Size }) {
+export const Underlays = memo(function Underlays({
+  site,
+  level,
+  view,
+  size,
+}: {
+  site: Site
+  level: Level
+  view: View
+  size: Size
+}) {
   const { id: siteId } = useSite()
   return (
     <g>
@@ -30,4 +42,4 @@ export function Underlays({ site, level, view, size }: { site: Site; level: Leve
         })}
     </g>
   )
-}
+}, sameDrawn)

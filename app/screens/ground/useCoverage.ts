@@ -13,6 +13,10 @@ startSpares()
 
 /** Cells are half a metre; more of them than this make a fine layer slow: they grow instead. */
 const MOST_CELLS = 400_000
+/** So many in all layers, four bytes each, are kept at once: with many radios the cells grow, too. */
+const MOST_IN_ALL = 120_000_000
+const cellsEach = (radios: number): number =>
+  Math.min(MOST_CELLS, Math.floor(MOST_IN_ALL / Math.max(1, radios)))
 /** How many times as long a coarse cell is. */
 const COARSE = 4
 
@@ -109,14 +113,14 @@ const ROOM_M = 4
 function requestFor(site: Site, level: Level, band: Band, reading: Reading, times: number): ChartRequest {
   const box = groundBox(site) ?? { min: [0, 0], max: [40, 24] }
   const zM = level.floorM + site.ground.clientHeightM
+  const radios = plannedRadios(site, band)
   const fine = snappedGrid(
     [box.min[0] - ROOM_M, box.min[1] - ROOM_M],
     [box.max[0] + ROOM_M, box.max[1] + ROOM_M],
     zM,
-    MOST_CELLS,
+    cellsEach(radios.length),
   )
   const grid = times === 1 ? fine : coarser(fine, times)
-  const radios = plannedRadios(site, band)
   const areas = site.areas.filter(
     (area) => area.levelId === level.id && area.band === band && area.outline.length > 2,
   )
