@@ -6,7 +6,7 @@ import { radioHop, radioOn } from './radioHop'
 import type { RadioHop } from './radioHop'
 import { chooseTree } from './tree'
 import type { Head, TreeProblem } from './treeProblem'
-import type { Tree } from './tree'
+import type { Tree } from './treeMeasure'
 
 /** A device that could have its uplink to another by radio, with what each parent would give. */
 export interface ParentOption {

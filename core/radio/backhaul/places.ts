@@ -1,4 +1,5 @@
-import type { Head, TreeProblem } from './treeProblem'
+import { waysInto } from './treeProblem'
+import type { Head, TreeProblem, Way } from './treeProblem'
 
 /**
  * How many nodes can have a place where nobody's way costs more than so much: each parent has room for so many children, and a
@@ -6,22 +7,23 @@ import type { Head, TreeProblem } from './treeProblem'
  * greatest matching of children to places (Kuhn 1955, with places in place of single partners).
  */
 export class Places {
-  private readonly into: { parent: number; cost: number }[][]
+  private readonly into: Way[][]
   private readonly room: number[]
 
   constructor(problem: TreeProblem) {
-    const { nodes, roots, edges, mostChildren, taken, pins } = problem
-    const best = cheapestWays(problem)
+    const { nodes, roots, mostChildren, taken } = problem
+    const ways = waysInto(problem)
+    const best = cheapestWays(problem, ways)
     this.room = Array.from({ length: nodes + roots }, (_, i) =>
       Math.max(0, mostChildren - (taken?.get(i) ?? 0)),
     )
-    this.into = Array.from({ length: nodes }, () => [])
-    for (const { child, parent, cost } of edges) {
-      if (!(cost > 0) || (pins?.get(child) ?? parent) !== parent) continue
-      const whole = best[parent]! + cost
-      if (Number.isFinite(whole)) this.into[child]?.push({ parent, cost: whole })
-    }
-    for (const list of this.into) list.sort((a, b) => a.cost - b.cost)
+    // What the whole way costs, from the root.
+    this.into = ways.map((list) =>
+      list
+        .map(({ parent, cost }) => ({ parent, cost: best[parent]! + cost }))
+        .filter(({ cost }) => cost < Infinity)
+        .sort((a, b) => a.cost - b.cost),
+    )
   }
 
   /** Nodes that have a place at that cost or less, at most. */
@@ -71,7 +73,7 @@ export class Places {
 }
 
 /** What each node and root costs by its cheapest way that leaves one hop for a child; Infinity where there is none. */
-function cheapestWays({ nodes, roots, edges, mostHops, heads, pins }: TreeProblem): number[] {
+function cheapestWays({ nodes, roots, mostHops, heads }: TreeProblem, ways: readonly Way[][]): number[] {
   const head = (root: number): Head => heads?.get(root) ?? { cost: 0, hops: 0 }
   let before = new Array<number>(nodes + roots).fill(Infinity)
   for (let hop = 0; hop < mostHops; hop++) {
@@ -79,10 +81,9 @@ function cheapestWays({ nodes, roots, edges, mostHops, heads, pins }: TreeProble
     for (let root = nodes; root < nodes + roots; root++)
       if (head(root).hops === hop) after[root] = head(root).cost
     if (hop > 0)
-      for (const { child, parent, cost } of edges) {
-        if (!(cost > 0) || (pins?.get(child) ?? parent) !== parent) continue
-        after[child] = Math.min(after[child]!, before[parent]! + cost)
-      }
+      ways.forEach((list, child) => {
+        for (const { parent, cost } of list) after[child] = Math.min(after[child]!, before[parent]! + cost)
+      })
     before = after
   }
   return before

@@ -1,24 +1,11 @@
 import { Places } from './places'
-import type { Head, TreeProblem } from './treeProblem'
+import { boundOf, emptyTree, isBetter, lesser, pick } from './treeMeasure'
+import type { Limit, Tree } from './treeMeasure'
+import { waysInto } from './treeProblem'
+import type { Head, TreeProblem, Way } from './treeProblem'
 import { forAll, forTheWorst, movedAbout } from './treeMoves'
 
 const WIRED: Head = { cost: 0, hops: 0 }
-
-export interface Tree {
-  /** By node; null: nothing reaches it. */
-  parent: (number | null)[]
-  /** Cost from the root, µs for one Mbit; Infinity where nothing reaches. */
-  cost: number[]
-  hops: number[]
-  reached: number
-  /** Cost of the worst node that is reached. */
-  worst: number
-  /** Σ 1 ÷ cost: goodput of all together, one at a time. */
-  sum: number
-  /** No tree can do better than these. */
-  bound: { reached: number; worst: number; sum: number }
-  proven: boolean
-}
 
 interface Node {
   forced: Int32Array
@@ -48,14 +35,8 @@ const MOVES_PER_STEP = 300
 const MOVES_PER_NODE = 5000
 const MOST_MOVES = 1_000_000
 
-/** What no tree exceeds: nodes that have a place, and the worst of so many. */
-interface Limit {
-  reached: number
-  worst: number
-}
-
 class Search {
-  private readonly into: { parent: number; cost: number }[][]
+  private readonly into: Way[][]
   private readonly all: number
   private readonly deepest: number
   private best: Tree | null = null
@@ -63,12 +44,7 @@ class Search {
   constructor(private readonly problem: TreeProblem) {
     this.all = problem.nodes + problem.roots
     this.deepest = Math.max(0, ...[...(problem.heads?.values() ?? [])].map(({ hops }) => hops))
-    this.into = Array.from({ length: problem.nodes }, () => [])
-    for (const { child, parent, cost } of problem.edges)
-      // A pinned node has no other way than over its pin; it takes a place only where it gets one.
-      if (Number.isFinite(cost) && cost > 0 && (problem.pins?.get(child) ?? parent) === parent)
-        this.into[child]?.push({ parent, cost })
-    for (const list of this.into) list.sort((a, b) => a.cost - b.cost)
+    this.into = waysInto(problem)
   }
 
   run(steps: number): Tree {
@@ -323,48 +299,6 @@ class Search {
     }
     return tree
   }
-}
-
-/** Nobody has an uplink to anybody. */
-const emptyTree = (nodes: number): Tree => ({
-  parent: new Array<null>(nodes).fill(null),
-  cost: new Array<number>(nodes).fill(Infinity),
-  hops: new Array<number>(nodes).fill(0),
-  reached: 0,
-  worst: 0,
-  sum: 0,
-  bound: { reached: 0, worst: 0, sum: 0 },
-  proven: false,
-})
-
-function boundOf(cost: Iterable<number>): Tree['bound'] {
-  let [reached, worst, sum] = [0, 0, 0]
-  for (const one of cost) {
-    if (one === Infinity) continue
-    reached++
-    worst = Math.max(worst, one)
-    sum += 1 / one
-  }
-  return { reached, worst, sum }
-}
-
-/** A bound that keeps to what there are places for as well. */
-function lesser(bound: Tree['bound'], limit: Limit): Tree['bound'] {
-  if (bound.reached < limit.reached) return bound
-  return {
-    ...bound,
-    reached: limit.reached,
-    worst: bound.reached > limit.reached ? limit.worst : Math.max(bound.worst, limit.worst),
-  }
-}
-
-const pick = ({ reached, worst, sum }: Tree['bound']): Tree['bound'] => ({ reached, worst, sum })
-
-/** More nodes reached, then a better worst one, then more together; differences of rounding do not count. */
-function isBetter(a: Tree['bound'], b: Tree['bound']): boolean {
-  if (a.reached !== b.reached) return a.reached > b.reached
-  if (Math.abs(a.worst - b.worst) > 1e-9 * Math.max(1, b.worst)) return a.worst < b.worst
-  return a.sum > b.sum * (1 + 1e-9)
 }
 
 function takeBest(open: Node[]): Node {

@@ -1,5 +1,6 @@
 import { seededRandom } from '../../lib/random'
-import type { Head, TreeProblem } from './treeProblem'
+import { waysInto } from './treeProblem'
+import type { Head, TreeProblem, Way } from './treeProblem'
 
 /** What a way costs a plan of parents, and how warm the search begins and ends. */
 export interface Price {
@@ -64,7 +65,7 @@ export function movedAbout(
 
 class Moves {
   readonly parent: Int32Array
-  readonly into: { parent: number; cost: number }[][]
+  readonly into: Way[][]
   price: number
   private readonly children: Set<number>[]
   private readonly cost: Float64Array
@@ -75,13 +76,9 @@ class Moves {
     start: Int32Array,
     private readonly priceOf: (cost: number) => number,
   ) {
-    const { nodes, roots, edges, heads, pins } = problem
+    const { nodes, roots, heads } = problem
     this.parent = start.slice()
-    this.into = Array.from({ length: nodes }, () => [])
-    for (const { child, parent, cost } of edges)
-      if (Number.isFinite(cost) && cost > 0 && (pins?.get(child) ?? parent) === parent)
-        this.into[child]?.push({ parent, cost })
-    for (const list of this.into) list.sort((a, b) => a.cost - b.cost)
+    this.into = waysInto(problem)
     this.children = Array.from({ length: nodes + roots }, () => new Set<number>())
     this.parent.forEach((parent, child) => {
       if (parent >= 0) this.children[parent]!.add(child)

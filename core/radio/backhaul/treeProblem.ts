@@ -18,3 +18,19 @@ export interface Head {
   cost: number
   hops: number
 }
+
+/** One way into a node: from whom, and what the hop costs. */
+export interface Way {
+  parent: number
+  cost: number
+}
+
+/** The ways into each node, the cheapest first. A pinned node has no other than over its pin. */
+export function waysInto({ nodes, edges, pins }: TreeProblem): Way[][] {
+  const into = Array.from({ length: nodes }, (): Way[] => [])
+  for (const { child, parent, cost } of edges)
+    if (Number.isFinite(cost) && cost > 0 && (pins?.get(child) ?? parent) === parent)
+      into[child]?.push({ parent, cost })
+  for (const list of into) list.sort((a, b) => a.cost - b.cost)
+  return into
+}
