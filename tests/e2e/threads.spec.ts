@@ -10,7 +10,14 @@ test('a browser that loads no compiled kernel makes the same chart by the coreâ€
   baseURL,
 }) => {
   await page.route('**/*.wasm', (route) => route.abort())
-  await open(page, `${await boatyard(request, baseURL!, 'mended')}/ground`)
+  const thread = page.waitForResponse(/layers\.worker-.*\.js/)
+  const site = await boatyard(request, baseURL!, 'mended')
+  await open(page, `${site}/ground`)
+  // Compiling is allowed to threads, by a policy of their own, and to no page.
+  const policy = (await thread).headers()['content-security-policy']
+  expect(policy).toContain("default-src 'none'; script-src 'self' 'wasm-unsafe-eval'")
+  const pages = await request.get(`${site}/ground`)
+  expect(pages.headers()['content-security-policy']).not.toContain('unsafe-eval')
   await expect(page.locator(fine)).toBeVisible({ timeout: 60_000 })
 })
 
