@@ -147,7 +147,7 @@ test('walked, learned, claimed: levels typed, heard by the laptop and read in; t
   await expect(walk).toContainText('35 levels at 33 spots')
 
   await walk.getByRole('button', { name: 'What it teaches' }).click()
-  await expect(walk.getByRole('row', { name: /^Chandlery shop/ })).toContainText('holds')
+  await expect(walk.getByRole('row', { name: /^Chandlery shop/ })).toContainText('holds', { timeout: 45_000 })
   await expect(walk.getByText(/^Next, as numbered on the chart: 1 in/)).toBeVisible()
   await expect(page.locator('[data-next-spot]').first()).toBeAttached()
   await walk.getByRole('button', { name: 'Work the chart out with this' }).click()
