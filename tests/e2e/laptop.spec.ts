@@ -81,6 +81,7 @@ test('walked, learned, claimed: levels typed, heard by the laptop and read in; t
   request,
   baseURL,
 }) => {
+  test.setTimeout(120_000)
   const faults = faultsOf(page)
   const site = await boatyard(request, baseURL!, 'mended')
   const hears = [{ bssid: '9a:01:02:03:04:05', ssid: 'TernQuay-Crew', freq: 5180, dbm: -58 }]
