@@ -26,7 +26,6 @@ export function useSelection() {
       refs,
       /** What has been chosen last, on screen yet or not: keys may come faster than the address changes. */
       now,
-      has: (ref: PieceRef) => refs.some((one) => sameRef(one, ref)),
       choose,
       toggle: (ref: PieceRef) => {
         const before = now()

@@ -1,5 +1,5 @@
-import { waysInto } from './treeProblem'
-import type { Head, TreeProblem, Way } from './treeProblem'
+import { headOf, waysInto } from './treeProblem'
+import type { TreeProblem, Way } from './treeProblem'
 
 /**
  * How many nodes can have a place where nobody's way costs more than so much: each parent has room for so many children, and a
@@ -73,13 +73,15 @@ export class Places {
 }
 
 /** What each node and root costs by its cheapest way that leaves one hop for a child; Infinity where there is none. */
-function cheapestWays({ nodes, roots, mostHops, heads }: TreeProblem, ways: readonly Way[][]): number[] {
-  const head = (root: number): Head => heads?.get(root) ?? { cost: 0, hops: 0 }
+function cheapestWays(problem: TreeProblem, ways: readonly Way[][]): number[] {
+  const { nodes, roots, mostHops } = problem
   let before = new Array<number>(nodes + roots).fill(Infinity)
   for (let hop = 0; hop < mostHops; hop++) {
     const after = before.slice()
-    for (let root = nodes; root < nodes + roots; root++)
-      if (head(root).hops === hop) after[root] = head(root).cost
+    for (let root = nodes; root < nodes + roots; root++) {
+      const head = headOf(problem, root)
+      if (head.hops === hop) after[root] = head.cost
+    }
     if (hop > 0)
       ways.forEach((list, child) => {
         for (const { parent, cost } of list) after[child] = Math.min(after[child]!, before[parent]! + cost)

@@ -1,11 +1,9 @@
 import { Places } from './places'
 import { boundOf, emptyTree, isBetter, lesser, pick } from './treeMeasure'
 import type { Limit, Tree } from './treeMeasure'
-import { waysInto } from './treeProblem'
+import { headOf, waysInto } from './treeProblem'
 import type { Head, TreeProblem, Way } from './treeProblem'
 import { forAll, forTheWorst, movedAbout } from './treeMoves'
-
-const WIRED: Head = { cost: 0, hops: 0 }
 
 interface Node {
   forced: Int32Array
@@ -219,7 +217,7 @@ class Search {
     }
   }
 
-  private headOf = (root: number): Head => this.problem.heads?.get(root) ?? WIRED
+  private headOf = (root: number): Head => headOf(this.problem, root)
 
   private hopsOf = (parents: Int32Array, way: readonly number[]): number =>
     way.length + this.headOf(parents[way.at(-1)!]!).hops

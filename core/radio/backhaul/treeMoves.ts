@@ -1,6 +1,6 @@
 import { seededRandom } from '../../lib/random'
-import { waysInto } from './treeProblem'
-import type { Head, TreeProblem, Way } from './treeProblem'
+import { headOf, waysInto } from './treeProblem'
+import type { TreeProblem, Way } from './treeProblem'
 
 /** What a way costs a plan of parents, and how warm the search begins and ends. */
 export interface Price {
@@ -27,9 +27,9 @@ export const forAll = (most: number): Price => ({
 })
 
 /**
- * Parents by simulated annealing (Kirkpatrick, Gelatt and Vecchi 1983): a node goes under another parent with all that hangs on
- * it, or takes the place of a child there that goes elsewhere. Never over the hops or the children. `start` has −1 where a node
- * hangs nowhere; `forced` nodes keep their parent.
+ * Parents by simulated annealing (Kirkpatrick, Gelatt and Vecchi 1983): a node goes under another parent with all its children,
+ * or takes the place of a child there that goes elsewhere. Never over the hops or the children. `start` has −1 where a node has no
+ * parent.
  */
 export function movedAbout(
   problem: TreeProblem,
@@ -76,7 +76,7 @@ class Moves {
     start: Int32Array,
     private readonly priceOf: (cost: number) => number,
   ) {
-    const { nodes, roots, heads } = problem
+    const { nodes, roots } = problem
     this.parent = start.slice()
     this.into = waysInto(problem)
     this.children = Array.from({ length: nodes + roots }, () => new Set<number>())
@@ -86,7 +86,7 @@ class Moves {
     this.cost = new Float64Array(nodes + roots).fill(Infinity)
     this.hops = new Int32Array(nodes + roots)
     for (let root = nodes; root < nodes + roots; root++) {
-      const head: Head = heads?.get(root) ?? { cost: 0, hops: 0 }
+      const head = headOf(problem, root)
       this.cost[root] = head.cost
       this.hops[root] = head.hops
     }
@@ -186,7 +186,7 @@ class Moves {
     return false
   }
 
-  /** Hops that a node and what hangs on it need below its parent. */
+  /** Hops that a node and its children need under its parent. */
   private height(node: number): number {
     let most = 0
     for (const child of this.children[node]!) most = Math.max(most, this.height(child))

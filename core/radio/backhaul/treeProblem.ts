@@ -19,6 +19,9 @@ export interface Head {
   hops: number
 }
 
+/** What lies before a root; one with a cable has nothing there. */
+export const headOf = ({ heads }: TreeProblem, root: number): Head => heads?.get(root) ?? { cost: 0, hops: 0 }
+
 /** One way into a node: from whom, and what the hop costs. */
 export interface Way {
   parent: number

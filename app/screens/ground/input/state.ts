@@ -44,7 +44,7 @@ export type InputEvent =
   | ({ kind: 'down'; button: number; on: Target } & Pointer)
   | ({ kind: 'up'; button: number; on: Target } & Pointer)
   | ({ kind: 'move' } & Pointer)
-  /** The pointer was taken away: what it held is let go of where it was taken. */
+  /** The pointer was taken away: what it held goes back to where it was. */
   | { kind: 'cancel' }
   | { kind: 'leave' }
   | { kind: 'double' }
