@@ -1,3 +1,4 @@
+import { isSameButPorts } from '../plan'
 import type { Device, Site } from '../plan'
 
 /** What the radio side of a plan is worked out from, besides its devices. */
@@ -34,16 +35,8 @@ const isSameGround = (one: Site, other: Site): boolean =>
   one === other ||
   (PARTS.every((part) => one[part] === other[part]) &&
     one.devices.length === other.devices.length &&
-    one.devices.every((device, i) => isSameButPorts(device, other.devices[i])))
+    one.devices.every((device, i) => isSameOnGround(device, other.devices[i])))
 
 /** A device with a radio must be the same altogether: a mend made of it puts all of it into the plan. */
-function isSameButPorts(one: Device, other: Device | undefined): boolean {
-  if (one === other) return true
-  return (
-    other !== undefined &&
-    one.radios.length === 0 &&
-    (Object.keys({ ...one, ...other }) as (keyof Device)[]).every(
-      (field) => field === 'ports' || one[field] === other[field],
-    )
-  )
-}
+const isSameOnGround = (one: Device, other: Device | undefined): boolean =>
+  one === other || (other !== undefined && one.radios.length === 0 && isSameButPorts(one, other))

@@ -1,6 +1,6 @@
-import { cablePath, interfaceIn, isMember, socketNumber, vlanNeeds } from '../../network/layer2'
-import type { Membership, Place, VlanNeed } from '../../network/layer2'
-import { perTwin } from '../../network/layer3'
+import { cablePath, interfaceIn, isMember, portAt, socketNumber, vlanNeeds } from '../../network/layer2'
+import type { Place, VlanNeed } from '../../network/layer2'
+import { keptPerTwin, perTwin } from '../../network/layer3'
 import type { Twin } from '../../network/layer3'
 import { deviceOf, isSetByPort, vlanName, wanOf } from '../../plan'
 import type { Id, LinkEnd, Network, Port, Site } from '../../plan'
@@ -18,49 +18,49 @@ export interface MissingVlans {
 export const missingVlans = perTwin((twin: Twin): MissingVlans[] => {
   const { fabric } = twin
   const gaps = new Map<string, MissingVlans>()
-  const ways = new Map<string, PassedPort[] | null>()
   for (const need of vlanNeeds(fabric)) {
     const goal = interfaceOfNetwork(need.network)
     const key = goal && interfaceIn(fabric, goal, need.network)
     if (!goal || !key) continue
-    const wayKey = `${need.from.deviceId} ${goal}`
-    const way = ways.get(wayKey) ?? passedPorts(twin, need.from, { deviceId: goal, key })
-    ways.set(wayKey, way)
-    for (const { deviceId, port, member } of way ?? [])
-      if (!isMember(member, need.network.vlanId)) note(gaps, deviceId, port, need)
+    const passed = kept(twin, `${need.from.deviceId} ${goal}`, () =>
+      passedSockets(twin, need.from, { deviceId: goal, key }),
+    )
+    for (const place of passed) {
+      const member = portAt(fabric, place)?.membership
+      if (member && !isMember(member, need.network.vlanId)) note(twin, gaps, place, need)
+    }
   }
   return [...gaps.values()]
 })
 
-interface PassedPort {
-  deviceId: Id
-  port: Port
-  member: Membership
-}
+/** The sockets on a way are the same however they are set. */
+const kept = keptPerTwin<Place[]>('managed sockets on a way')
 
 /** The managed sockets on the way from a place to a goal, its own aside; the same for every client of one device. */
-function passedPorts({ site, fabric }: Twin, from: Place, to: Place): PassedPort[] | null {
-  const steps = cablePath(fabric, from, to)
-  if (!steps) return null
-  return steps.flatMap(({ deviceId, inKey, outKey }, i) =>
-    (i === 0 ? [outKey] : [inKey, outKey]).flatMap((key) => {
-      const number = socketNumber(key)
-      const port = number === null ? undefined : managedPort(site, deviceId, number)
-      const known = fabric.nodes.get(deviceId)?.ports.get(key)
-      return port && known ? [{ deviceId, port, member: known.membership }] : []
-    }),
+function passedSockets({ site, fabric }: Twin, from: Place, to: Place): Place[] {
+  return (cablePath(fabric, from, to) ?? []).flatMap(({ deviceId, inKey, outKey }, i) =>
+    (i === 0 ? [outKey] : [inKey, outKey]).flatMap((key) =>
+      managedPort(site, deviceId, socketNumber(key)) ? [{ deviceId, key }] : [],
+    ),
   )
 }
 
 const interfaceOfNetwork = (network: Network): Id | null => network.routedBy ?? network.servedBy
 
-function managedPort(site: Site, deviceId: Id, number: number): Port | undefined {
+function managedPort(site: Site, deviceId: Id, number: number | null): Port | undefined {
   const device = deviceOf(site, deviceId)
-  if (!device || !isSetByPort(device)) return undefined
+  if (!device || number === null || !isSetByPort(device)) return undefined
   return wanOf(device)?.port === number ? undefined : device.ports.find((port) => port.number === number)
 }
 
-function note(gaps: Map<string, MissingVlans>, deviceId: Id, port: Port, need: VlanNeed): void {
+function note(
+  { site }: Twin,
+  gaps: Map<string, MissingVlans>,
+  { deviceId, key: socket }: Place,
+  need: VlanNeed,
+): void {
+  const port = managedPort(site, deviceId, socketNumber(socket))
+  if (!port) return
   const end = { deviceId, port: port.number }
   const key = `${deviceId}/${port.number}`
   const gap = gaps.get(key) ?? { end, port, vlanIds: [], neededBy: [] }

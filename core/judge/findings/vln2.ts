@@ -1,5 +1,6 @@
 import { awareSocketsBehind, classify, placeKey, portAt, socketNumber } from '../../network/layer2'
-import type { Place } from '../../network/layer2'
+import type { Fabric, Place } from '../../network/layer2'
+import { keptPerTwin } from '../../network/layer3'
 import type { Twin } from '../../network/layer3'
 import { deviceOf, isAccessPoint, portName, vlanName, wanOf } from '../../plan'
 import type { LinkEnd, Site } from '../../plan'
@@ -14,22 +15,30 @@ import { atPort } from './where'
  */
 export const vln2: Rule = {
   code: 'VLN-2',
-  check: (plan) => {
-    const seen = new Set<string>()
-    return untaggedPlaces(plan).flatMap((start) =>
-      awareSocketsBehind(plan.twin.fabric, start).flatMap((end) => {
-        const pair = [start, end].map(placeKey).sort().join(' ')
-        if (seen.has(pair)) return []
-        seen.add(pair)
-        return compare(plan, start, end)
-      }),
-    )
-  },
+  check: (plan) =>
+    facing(plan.twin, '', () => facingSockets(plan.twin)).flatMap(([start, end]) =>
+      compare(plan, start, end),
+    ),
+}
+
+/** Who faces whom is the same however ports are set. */
+const facing = keptPerTwin<[Place, Place][]>('sockets that face each other')
+
+function facingSockets({ fabric }: Twin): [Place, Place][] {
+  const seen = new Set<string>()
+  return untaggedPlaces(fabric).flatMap((start) =>
+    awareSocketsBehind(fabric, start).flatMap((end): [Place, Place][] => {
+      const pair = [start, end].map(placeKey).sort().join(' ')
+      if (seen.has(pair)) return []
+      seen.add(pair)
+      return [[start, end]]
+    }),
+  )
 }
 
 /** Sockets of VLAN-aware devices, a router's uplink aside. */
-const untaggedPlaces = ({ twin }: PlanView): Place[] =>
-  [...twin.fabric.nodes.values()].flatMap(({ device, behaviour, ports }) =>
+const untaggedPlaces = ({ nodes }: Fabric): Place[] =>
+  [...nodes.values()].flatMap(({ device, behaviour, ports }) =>
     behaviour !== 'aware'
       ? []
       : [...ports.values()].flatMap(({ key, group, peer }) => {

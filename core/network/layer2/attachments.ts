@@ -1,4 +1,5 @@
 import { grouped } from '../../lib/grouped'
+import { keptWhile } from '../../lib/keptWhile'
 import { perSite } from '../../lib/perSite'
 import { kindOf } from '../../plan/kinds'
 import { freeSockets, jackNetwork, linkAt, portName, ssidsOn } from '../../plan/lookups'
@@ -23,15 +24,26 @@ const listed = perSite((site: Site, _all: 'all') => listAttachments(site))
 export const attachmentsOf = (site: Site): readonly Attachment[] => listed(site, 'all')
 
 const listAttachments = (site: Site): Attachment[] =>
-  site.devices.flatMap((device) => {
-    if (device.station) return [atStation(device)]
-    const { hasStrip, wireVlans } = kindOf(device)
-    return [
-      ...ssidsOn(site, device).map((ssid) => onAir(device, ssid)),
-      ...(hasStrip ? socketAttachments(site, device) : []),
-      ...(wireVlans === 'bySsids' ? jacks(site, device) : []),
-    ]
-  })
+  site.devices.flatMap((device) => attachmentsAt(site, device))
+
+const kept = keptWhile<Device, Attachment[]>()
+
+/** Those at one device. */
+export function attachmentsAt(site: Site, device: Device): readonly Attachment[] {
+  const { networks, ssids, groups, deviceTypes, links } = site
+  // An SSID that names nobody is offered by every access point there is: other devices matter by their kind alone.
+  return kept(device, [networks, ssids, groups, deviceTypes, links], () => attachmentsAnew(site, device))
+}
+
+function attachmentsAnew(site: Site, device: Device): Attachment[] {
+  if (device.station) return [atStation(device)]
+  const { hasStrip, wireVlans } = kindOf(device)
+  return [
+    ...ssidsOn(site, device).map((ssid) => onAir(device, ssid)),
+    ...(hasStrip ? socketAttachments(site, device) : []),
+    ...(wireVlans === 'bySsids' ? jacks(site, device) : []),
+  ]
+}
 
 const atStation = (device: Device): Attachment => ({
   id: `station:${device.id}`,

@@ -16,9 +16,9 @@ interface Explored {
 /** No VLAN id and no tag; ids and tags are 0 to 4095. */
 const NONE = 4096
 const DROPPED = -1
-const IDS = NONE + 1
+export const IDS = NONE + 1
 
-const numbered = (id: number | null): number => id ?? NONE
+export const numbered = (id: number | null): number => id ?? NONE
 const tagOf = (tag: number): Tag => (tag === NONE ? null : tag)
 
 /**
@@ -121,7 +121,8 @@ function cross(flat: FlatFabric, walk: Walk, out: number, leaves: number, vid: n
   return true
 }
 
-const SIDES = 3
+/** The groups of ports that a device may have. */
+export const SIDES = 3
 
 const sideOf = ({ nodeOf, group }: FlatFabric, port: number): number =>
   (nodeOf[port] ?? 0) * SIDES + (group[port] ?? 0)

@@ -28,7 +28,10 @@ export function buildFabric(site: Site, alive: Alive = EVERYTHING_ALIVE): Fabric
   const nodes = new Map<Id, FabricNode>()
   const nodeOf = nodeBuilder(site)
   for (const device of site.devices) if (alive.device(device.id)) nodes.set(device.id, nodeOf(device))
-  for (const link of site.links) if (alive.link(link.id)) connect(nodes, link)
+  const deadLinks = new Set<Id>()
+  for (const link of site.links)
+    if (alive.link(link.id)) connect(nodes, link)
+    else deadLinks.add(link.id)
   const silentAir = new Map<Id, string>()
   for (const { device } of nodes.values()) {
     const silent = device.air && alive.air(device.id)
@@ -38,6 +41,7 @@ export function buildFabric(site: Site, alive: Alive = EVERYTHING_ALIVE): Fabric
   return {
     site,
     nodes,
+    deadLinks,
     silentAir,
     silentTunnels: joinTunnels(nodes, site, alive),
     whyDark: alive.whyDark ?? (() => null),
@@ -54,9 +58,9 @@ const placeOf = ({ deviceId, port }: LinkEnd): Place => ({ deviceId, key: socket
 function join(nodes: Map<Id, FabricNode>, one: Place, other: Place, link: Link | null): void {
   const [a, b] = [nodes.get(one.deviceId), nodes.get(other.deviceId)]
   const [from, to] = [a?.ports.get(one.key), b?.ports.get(other.key)]
-  if (!a || !b || !from || !to) return
-  from.peer = { ...other, link, node: b, port: to }
-  to.peer = { ...one, link, node: a, port: from }
+  if (!from || !to) return
+  from.peer = { deviceId: other.deviceId, key: other.key, link, serial: to.serial }
+  to.peer = { deviceId: one.deviceId, key: one.key, link, serial: from.serial }
 }
 
 /** A radio link stands where the parent has a port for this child: it offers the SSID, or is the other bridge end. So does a tunnel. */

@@ -52,7 +52,7 @@ export function flattened(fabric: Fabric): FlatFabric {
     for (const { group, membership, peer } of node.ports.values()) {
       flat.nodeOf[next] = i
       flat.group[next] = GROUPS[group]
-      flat.peer[next] = peer?.port.serial ?? -1
+      flat.peer[next] = peer?.serial ?? -1
       flat.pvid[next] = membership.pvid ?? -1
       next++
     }

@@ -1,5 +1,7 @@
 export * from './attachments'
 export * from './broadcast'
+export { fabricAfter } from './change'
+export type { FabricAfter } from './change'
 export * from './fabric'
 export * from './fabricTypes'
 export * from './keys'

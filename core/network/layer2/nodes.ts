@@ -1,3 +1,4 @@
+import { keptWhile } from '../../lib/keptWhile'
 import { kindOf, routesAtHome, wanOf } from '../../plan/kinds'
 import {
   jackNetwork,
@@ -10,7 +11,7 @@ import {
   vlansServed,
 } from '../../plan/lookups'
 import type { Device, Id, Port, Site, VlanId } from '../../plan/types'
-import type { Behaviour, FabricNode, FabricPort, PortGroup } from './fabricTypes'
+import type { Behaviour, FabricNode, FabricPort, NodeParts, PortGroup } from './fabricTypes'
 import { placeKey, socket } from './keys'
 import type { PortKey } from './keys'
 import { admitsAll, membershipOf, untaggedMember } from './membership'
@@ -49,42 +50,28 @@ export function nodeBuilder(site: Site): (device: Device) => FabricNode {
   const context = contextOf(site)
   let [nodes, serials] = [0, 0]
   return (device) => {
-    const { behaviour, ports } = partsOf(context, device)
-    return {
-      device,
-      behaviour,
-      serial: nodes++,
-      ports: new Map(
-        ports.map(({ id, key, group, membership }) => [
-          key,
-          { id, key, group, membership, peer: null, serial: serials++ },
-        ]),
-      ),
-    }
+    const parts = partsOf(context, device)
+    const ports = new Map<PortKey, FabricPort>()
+    for (const { id, key, group, membership } of parts.ports)
+      ports.set(key, { id, key, group, membership, peer: null, serial: serials++ })
+    return { device, parts, behaviour: parts.behaviour, serial: nodes++, ports }
   }
 }
 
-interface NodeParts {
-  behaviour: Behaviour
-  ports: (BarePort & { id: string })[]
+/** What the nodes of a site are made of. */
+export function nodeParts(site: Site): (device: Device) => NodeParts {
+  const context = contextOf(site)
+  return (device) => partsOf(context, device)
 }
 
-const kept = new WeakMap<Device, { from: readonly unknown[]; parts: NodeParts }>()
+const kept = keptWhile<Device, NodeParts>()
 
-/**
- * What a node is made of. It is kept for as long as the device and all that it is read from stay the same objects, as they do
- * where an edit touches something else. Ends of tunnels depend on other devices, and are made each time.
- */
+/** What a node is made of. Ends of tunnels depend on other devices, and are made each time. */
 function partsOf(context: Context, device: Device): NodeParts {
   if (device.controller || device.remote) return partsAnew(context, device)
   const { networks, ssids, groups, deviceTypes } = context.site
   const from = [networks, ssids, groups, deviceTypes, ...(context.children.get(device.id) ?? [])]
-  const before = kept.get(device)
-  if (before?.from.length === from.length && before.from.every((one, i) => one === from[i]))
-    return before.parts
-  const parts = partsAnew(context, device)
-  kept.set(device, { from, parts })
-  return parts
+  return kept(device, from, () => partsAnew(context, device))
 }
 
 function partsAnew(context: Context, device: Device): NodeParts {

@@ -20,6 +20,13 @@ interface Onward {
 
 const trees = new WeakMap<Fabric, Map<string, Map<Id, Onward>>>()
 
+/** Ways that were found stand in a fabric that differs in how ports are set alone. */
+export function sameWays(before: Fabric, after: Fabric): void {
+  const known = trees.get(before) ?? new Map<string, Map<Id, Onward>>()
+  trees.set(before, known)
+  trees.set(after, known)
+}
+
 /** From every device the next step to a goal, by fewest devices; worked out once per goal. */
 function treeTo(fabric: Fabric, goal: Id, group: PortGroup): Map<Id, Onward> {
   const known = trees.get(fabric) ?? new Map<string, Map<Id, Onward>>()

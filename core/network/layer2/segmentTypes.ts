@@ -15,8 +15,24 @@ export interface Segment {
 }
 
 export interface Segments {
+  /** For the fabric that comes after this one. */
+  known: KnownSegments
+  /** Domains of the fabric before that are not what they were; null: what was dropped at once then. */
+  touched: ReadonlySet<Segment | null>
   /** What a frame sent from a place gets to; null when it is dropped at once. The sender itself may be listed. */
   from: (place: Place, tag?: Tag) => Segment | null
+}
+
+/** What has been worked out of the domains of a fabric. */
+export interface KnownSegments {
+  /** By every state that a frame has in it. */
+  byState: Map<number, Segment>
+  /** By the serial of the port where it is sent untagged. */
+  untagged: Map<number, Segment | null>
+  /** Those that one sender has to himself. */
+  own: Set<Segment>
+  /** How many ids are given away. */
+  count: number
 }
 
 /** A frame that came in at a port of a bridge. Null for a VLAN: nobody sorts there. */

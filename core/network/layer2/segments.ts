@@ -1,6 +1,8 @@
 import { explored } from './explored'
 import type { Fabric, FabricPort } from './fabricTypes'
-import type { Entered, Segment, Segments } from './segmentTypes'
+import { NOTHING_KEPT, keptOf } from './keptSegments'
+import type { Before } from './keptSegments'
+import type { Entered, KnownSegments, Segment, Segments } from './segmentTypes'
 import { flattened } from './flat'
 import type { FlatFabric } from './flat'
 import type { Place } from './keys'
@@ -10,41 +12,47 @@ import { portAt } from './plain'
 import { flood } from './walk'
 import type { Delivery } from './walk'
 
-/** Broadcast domains of a fabric, each worked out when first asked for and then remembered. */
-export function segmentsOf(fabric: Fabric): Segments {
+/**
+ * Broadcast domains of a fabric, each worked out when first asked for and then remembered. `before`: those of a fabric that
+ * differs in some ports' VLANs alone; what no such port touches is taken over.
+ */
+export function segmentsOf(fabric: Fabric, before?: Before): Segments {
   let flat: FlatFabric | null = null
-  const byState = new Map<number, Segment>()
-  const untagged = new Map<FabricPort, Segment | null>()
-  let count = 0
+  const { known, touched } = before ? keptOf(before) : NOTHING_KEPT()
+  const { byState, untagged } = known
 
   const whole = (start: Entered): Segment | null => {
     flat ??= flattened(fabric)
     const found = explored(flat, start, (state) => byState.get(state))
     if (found === null || 'id' in found) return found
-    const segment = { id: count++, ends: found.ends, loops: found.loops }
+    const segment = { id: known.count++, ends: found.ends, loops: found.loops }
     for (const state of found.states) byState.set(state, segment)
     return segment
   }
 
   const ownFlood = (place: Place, tag: Tag): Segment => {
     const { loops, deliveries } = flood(fabric, place, tag)
-    return {
-      id: count++,
+    const segment = {
+      id: known.count++,
       ends: endsAt(fabric, deliveries),
       loops: loops.map((loop) => loop.place),
     }
+    known.own.add(segment)
+    return segment
   }
 
   return {
+    known,
+    touched,
     from(place, tag = null) {
       const port = portAt(fabric, place)
       if (!port) return null
-      const known = tag === null ? untagged.get(port) : undefined
-      if (known !== undefined) return known
+      const found = tag === null ? untagged.get(port.serial) : undefined
+      if (found !== undefined) return found
       const start = entry(fabric, place, tag)
       const segment =
         start === 'several' ? ownFlood(place, tag) : start && (whole(start) ?? ownFlood(place, tag))
-      if (tag === null) untagged.set(port, segment)
+      if (tag === null) untagged.set(port.serial, segment)
       return segment
     },
   }
@@ -69,7 +77,9 @@ function entry(fabric: Fabric, place: Place, tag: Tag): Entered | null | 'severa
   if (cables.length !== 1) return cables.length === 0 ? null : 'several'
   const [peer] = cables
   if (!peer) return null
-  return peer.node.behaviour === 'host' ? 'several' : arrive(peer.node.behaviour === 'aware', peer.port, tag)
+  const [there, ear] = [fabric.nodes.get(peer.deviceId), portAt(fabric, peer)]
+  if (!there || !ear) return null
+  return there.behaviour === 'host' ? 'several' : arrive(there.behaviour === 'aware', ear, tag)
 }
 
 function arrive(sorts: boolean, port: FabricPort, tag: Tag): Entered | null {

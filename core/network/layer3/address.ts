@@ -1,4 +1,4 @@
-import { interfaceIn } from '../layer2'
+import { interfaceIn, samePlace } from '../layer2'
 import type { Attachment } from '../layer2'
 import { deviceOf, networkOf } from '../../plan'
 import type { Device, Network } from '../../plan'
@@ -6,6 +6,7 @@ import { answeringServers, serverName } from './addressService'
 import type { AddressServer } from './addressService'
 import type { Hop } from './hops'
 import { firstServer } from './hosts'
+import { keptPerTwin } from './kept'
 import { leaseFrom, typedIn } from './lease'
 import type { Lease } from './lease'
 import { joined, loginAt } from './login'
@@ -13,7 +14,7 @@ import { astray, stage } from './stages'
 import type { Stage } from './stages'
 import { wayOf } from './way'
 import type { Asking } from './way'
-import { deviceName, perTwin } from './twin'
+import { deviceName } from './twin'
 import type { Twin } from './twin'
 
 export interface Addressed {
@@ -39,18 +40,24 @@ export function addressOf(asking: Asking, from: Attachment, chosen?: AddressServ
   return { stages: [...joining, ...stages], lease }
 }
 
-const known = perTwin((_twin: Twin) => new WeakMap<Attachment, Addressed[]>())
+const kept = keptPerTwin<{ from: Attachment; addresses: Addressed[] }>('addresses')
 
 /**
  * Every way an address may be had: one for each server that answers, since which one wins is luck. Without the hops, and
  * worked out once: every target asks it anew.
  */
 export function possibleAddresses(twin: Twin, from: Attachment): Addressed[] {
-  const all = known(twin)
-  const made = all.get(from) ?? findAddresses({ twin, hops: false }, from)
-  all.set(from, made)
-  return made
+  const find = () => findAddresses({ twin, hops: false }, from)
+  const known = kept(twin, from.id, () => ({ from, addresses: find() }))
+  return isSameAttachment(known.from, from) ? known.addresses : find()
 }
+
+const isSameAttachment = (one: Attachment, other: Attachment): boolean =>
+  one === other ||
+  (one.kind === other.kind &&
+    one.label === other.label &&
+    one.networkId === other.networkId &&
+    samePlace(one.place, other.place))
 
 function findAddresses(asking: Asking, from: Attachment): Addressed[] {
   const servers = answeringServers(asking.twin, from.place)

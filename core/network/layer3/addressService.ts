@@ -1,9 +1,10 @@
 import { subnetOrNull } from '../addressing'
 import { interfaceIn, managementInterface, portAt, samePlace } from '../layer2'
-import type { FabricPort, Place, Segment } from '../layer2'
+import type { Place, Segment } from '../layer2'
 import { deviceOf, networkOf } from '../../plan'
 import type { Id, Network, Site } from '../../plan'
-import { comesOutAt, hearEachOther, perTwin } from './twin'
+import { heed, keptPerTwin } from './kept'
+import { comesOutAt, hearEachOther } from './twin'
 import type { Twin } from './twin'
 
 /** What one address server would hand to whoever asks. */
@@ -23,10 +24,13 @@ export interface AddressServer {
 }
 
 /** Every address server of the site that is alive: the planned ones, and those left on in some device. */
-export const addressServers = perTwin((twin: Twin): AddressServer[] => [
-  ...twin.site.networks.flatMap((network) => plannedServer(twin, network)),
-  ...strayServers(twin),
-])
+export const addressServers = (twin: Twin): AddressServer[] =>
+  allServers(twin, '', () => [
+    ...twin.site.networks.flatMap((network) => plannedServer(twin, network)),
+    ...strayServers(twin),
+  ])
+
+const allServers = keptPerTwin<AddressServer[]>('address servers')
 
 function plannedServer(twin: Twin, network: Network): AddressServer[] {
   if (network.servedBy === null || network.pool === null) return []
@@ -85,16 +89,12 @@ function strayServers(twin: Twin): AddressServer[] {
   })
 }
 
-const answering = perTwin((_twin: Twin) => new Map<FabricPort, AddressServer[]>())
+const answering = keptPerTwin<AddressServer[]>('answering servers')
 
 /** The servers that hear a DISCOVER sent from a place and whose OFFER gets back. Source: RFC 2131 section 3.1. */
 export function answeringServers(twin: Twin, place: Place): readonly AddressServer[] {
   const port = portAt(twin.fabric, place)
-  if (!port) return []
-  const all = answering(twin)
-  const made = all.get(port) ?? serversFor(twin, place)
-  all.set(port, made)
-  return made
+  return port ? answering(twin, port.id, () => serversFor(twin, place)) : []
 }
 
 function serversFor(twin: Twin, place: Place): AddressServer[] {
@@ -107,16 +107,14 @@ function serversFor(twin: Twin, place: Place): AddressServer[] {
       )
 }
 
-const heardIn = perTwin((_twin: Twin) => new Map<Segment, AddressServer[]>())
+const heardIn = keptPerTwin<AddressServer[]>('servers in a segment')
 
 /** The servers that hear what is sent in a segment: the same for all who share it. */
-function hearing(twin: Twin, segment: Segment): AddressServer[] {
-  const known = heardIn(twin)
-  const made =
-    known.get(segment) ?? addressServers(twin).filter(({ place }) => comesOutAt(twin, segment, place))
-  known.set(segment, made)
-  return made
-}
+const hearing = (twin: Twin, segment: Segment): AddressServer[] =>
+  heardIn(twin, String(segment.id), () => {
+    heed(twin, segment)
+    return addressServers(twin).filter(({ place }) => comesOutAt(twin, segment, place))
+  })
 
 export const serverName = (site: Site, server: AddressServer): string =>
   deviceOf(site, server.deviceId)?.name ?? server.deviceId

@@ -1,7 +1,8 @@
-import { buildFabric, cablePath, carry, deliveredTo, journey, socketNumber } from '../layer2'
+import { buildFabric, cablePath, carry, deliveredTo, journey, portAt, socketNumber } from '../layer2'
 import type { Passage, Place, PortKey, Step, Tag } from '../layer2'
 import { deviceOf, portSpecOf, vlanName } from '../../plan'
 import type { Id, Site } from '../../plan'
+import { EVERY_PORT, heed } from './kept'
 import { perTwin } from './twin'
 import type { Twin } from './twin'
 
@@ -74,7 +75,17 @@ export function frameWay(twin: Twin, from: Place, to: Place): FrameWay {
 export function stoppedWay(twin: Twin, from: Place, to: Place): FrameWay {
   const steps = cablePath(twin.fabric, from, to)
   if (!steps) return missingWay(twin, from, to)
+  heedPorts(twin, steps)
   return carriedWay(twin, to, carry(twin.fabric, steps), steps.length)
+}
+
+/** A frame is followed over these ports, whatever broadcast domains say. */
+function heedPorts(twin: Twin, steps: readonly Step[]): void {
+  for (const { deviceId, inKey, outKey } of steps)
+    for (const key of [inKey, outKey]) {
+      const port = portAt(twin.fabric, { deviceId, key })
+      if (port) heed(twin, port.serial)
+    }
 }
 
 /** The cables and radio links as they are meant, whatever is dark or silent now. */
@@ -83,6 +94,7 @@ const meantFabric = perTwin(({ site }: Twin) => buildFabric(site))
 /** Nothing leads there now: the frame goes the way that is meant, up to the first device that is dark or silent. */
 function missingWay(twin: Twin, from: Place, to: Place): FrameWay {
   const goal = deviceOf(twin.site, to.deviceId)?.name ?? 'the goal'
+  heed(twin, EVERY_PORT)
   const steps = cablePath(meantFabric(twin), from, to)
   if (!steps) return { ok: false, hops: [], reason: `No cable leads from here to ${goal}.` }
   const passages = carry(meantFabric(twin), steps)

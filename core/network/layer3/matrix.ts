@@ -11,6 +11,7 @@ import { placeClasses } from './places'
 import { ended, isSelf, nobodyThere, toDevice, toInternet, toMember } from './reach'
 import { stage } from './stages'
 import type { Answer, Outcome, Target } from './stages'
+import { keptPerTwin } from './kept'
 import { perTwin } from './twin'
 import type { Twin } from './twin'
 import type { Verdict } from './verdicts'
@@ -47,11 +48,10 @@ export function targetsOf(site: Site): { target: Target; name: string }[] {
 export function reachMatrix(twin: Twin): ReachCell[] {
   const targets = targetsOf(twin.site)
   return twin.site.networks.flatMap((network) => {
-    const classes = placeClasses(twin, network.id)
-    if (classes.length === 0) return []
+    if (placeClasses(twin, network.id).length === 0) return []
     return targets
       .filter(({ target }) => target.kind !== 'network' || target.networkId !== network.id)
-      .map(({ target, name }) => cellOf(twin, network, target, name, classes))
+      .map(({ target, name }) => cellOf(twin, network, target, name))
   })
 }
 
@@ -73,9 +73,8 @@ export const cellAbout = (
 
 /** The cell of clients among themselves in one network; null when nobody can attach there. */
 export function amongThemselves(twin: Twin, network: Network): ReachCell | null {
-  const classes = placeClasses(twin, network.id)
-  if (classes.length === 0) return null
-  return cellOf(twin, network, { kind: 'network', networkId: network.id }, network.name, classes)
+  if (placeClasses(twin, network.id).length === 0) return null
+  return cellOf(twin, network, { kind: 'network', networkId: network.id }, network.name)
 }
 
 /** One way that a question can end, and the hosts it is about. */
@@ -132,22 +131,21 @@ function labelsOf(members: readonly Member[]): readonly string[] {
   return made
 }
 
-const knownClasses = perTwin((_twin: Twin) => new Map<Id, Member[][]>())
+const keptClasses = keptPerTwin<Member[][]>('member classes')
 
-function classesAmong(twin: Twin, network: Network): Member[][] {
-  const all = knownClasses(twin)
-  const made = all.get(network.id) ?? memberClasses(twin, membersOf(twin, network))
-  all.set(network.id, made)
-  return made
-}
+const classesAmong = (twin: Twin, network: Network): Member[][] =>
+  keptClasses(twin, network.id, () => memberClasses(twin, membersOf(twin, network)))
 
-function cellOf(
-  twin: Twin,
-  network: Network,
-  target: Target,
-  targetName: string,
-  classes: readonly Attachment[][],
-): ReachCell {
+const keptCells = keptPerTwin<ReachCell>('cell')
+
+const cellOf = (twin: Twin, network: Network, target: Target, targetName: string): ReachCell =>
+  keptCells(twin, cellKey(network, target), () => workedOut(twin, network, target, targetName))
+
+const cellKey = ({ id }: Network, target: Target): string =>
+  `${id} ${target.kind} ${'networkId' in target ? target.networkId : 'deviceId' in target ? target.deviceId : ''}`
+
+function workedOut(twin: Twin, network: Network, target: Target, targetName: string): ReachCell {
+  const classes = placeClasses(twin, network.id)
   const outcomes = new Set<Outcome>()
   const exceptions = new Map<string, Exception>()
   const lists = new Set<readonly string[]>()

@@ -1,15 +1,14 @@
 import { grouped } from '../../lib/grouped'
 import { attachmentsIn } from '../layer2'
-import type { Attachment } from '../layer2'
 import { indexOf } from '../../plan'
 import type { Id, Network } from '../../plan'
 import { possibleAddresses } from './address'
 import { answeringServers } from './addressService'
 import { hostOfDevice } from './hosts'
 import type { Host } from './hosts'
+import { heed, keptPerTwin } from './kept'
 import type { Lease } from './lease'
 import { addressKey, placeClasses, segmentKey } from './places'
-import { perTwin } from './twin'
 import type { Twin } from './twin'
 
 /** One of those who make up a network as a target: a device of the plan, or a place where a client has an address. */
@@ -21,18 +20,14 @@ export interface Member {
   isPlace: boolean
 }
 
-const known = perTwin((_twin: Twin) => new Map<Id, Member[]>())
+const kept = keptPerTwin<Member[]>('members')
 
 /**
  * The hosts of a network: every device that has its own address there, and every place whose clients are given one.
  * Devices without an address are in `addressless`. A router is no target in the networks that it routes.
  */
-export function membersOf(twin: Twin, network: Network): Member[] {
-  const all = known(twin)
-  const made = all.get(network.id) ?? [...devicesOf(twin, network), ...placesOf(twin, network)]
-  all.set(network.id, made)
-  return made
-}
+export const membersOf = (twin: Twin, network: Network): Member[] =>
+  kept(twin, network.id, () => [...devicesOf(twin, network), ...placesOf(twin, network)])
 
 const plannedDevices = ({ site }: Twin, network: Network) =>
   site.devices.filter(
@@ -61,30 +56,27 @@ function possibleServers(twin: Twin, deviceId: Id) {
 }
 
 /** Devices of the plan that are meant for a network and have no address there now. */
-export function addressless(twin: Twin, network: Network): readonly string[] {
-  const all = silent(twin)
-  const made =
-    all.get(network.id) ??
+export const addressless = (twin: Twin, network: Network): readonly string[] =>
+  silent(twin, network.id, () =>
     plannedDevices(twin, network)
       .filter((device) => hostOfDevice(twin, device) === null)
-      .map(({ name }) => name)
-  all.set(network.id, made)
-  return made
-}
+      .map(({ name }) => name),
+  )
 
-const silent = perTwin((_twin: Twin) => new Map<Id, readonly string[]>())
+const silent = keptPerTwin<readonly string[]>('addressless')
 
 function placesOf(twin: Twin, network: Network): Member[] {
-  const leases = new Map<Attachment, Lease[]>()
+  const leases = new Map<string, Lease[]>()
   for (const alike of placeClasses(twin, network.id)) {
     const [first] = alike
     const found = first ? possibleAddresses(twin, first).flatMap(({ lease }) => lease ?? []) : []
-    for (const attachment of alike) leases.set(attachment, found)
+    for (const { id } of alike) leases.set(id, found)
   }
+  heed(twin, network.id)
   return attachmentsIn(twin.site, network.id).flatMap((attachment) =>
     attachment.kind === 'station'
       ? []
-      : (leases.get(attachment) ?? []).map((lease) => ({
+      : (leases.get(attachment.id) ?? []).map((lease) => ({
           host: { label: attachment.label, place: attachment.place, lease },
           meant: network,
           isPlace: true,

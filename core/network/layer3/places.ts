@@ -5,22 +5,20 @@ import { subnetOrNull } from '../addressing'
 import { isEnterprise, profileOf } from '../../plan'
 import type { Id } from '../../plan'
 import { possibleAddresses } from './address'
+import { heed, keptPerTwin } from './kept'
 import type { Lease } from './lease'
 import { joined } from './login'
-import { perTwin } from './twin'
 import type { Twin } from './twin'
 
-const known = perTwin((_twin: Twin) => new Map<Id, Attachment[][]>())
+const kept = keptPerTwin<Attachment[][]>('place classes')
 
 /** The places of a network's clients, those together that must fare alike: one broadcast domain, one way of joining, one kind of address. */
-export function placeClasses(twin: Twin, networkId: Id): readonly Attachment[][] {
-  const all = known(twin)
-  const made = all.get(networkId) ?? [
-    ...grouped(attachmentsIn(twin.site, networkId), (attachment) => classKey(twin, attachment)).values(),
-  ]
-  all.set(networkId, made)
-  return made
-}
+export const placeClasses = (twin: Twin, networkId: Id): readonly Attachment[][] =>
+  kept(twin, networkId, () => {
+    heed(twin, networkId)
+    const places = attachmentsIn(twin.site, networkId)
+    return [...grouped(places, (attachment) => classKey(twin, attachment)).values()]
+  })
 
 function classKey(twin: Twin, attachment: Attachment): string {
   const air = joined(twin, attachment)

@@ -6,9 +6,10 @@ import type { Device, Id, Network } from '../../plan'
 import { answeringServers, serverName } from './addressService'
 import { interfacesAt, isOnLink } from './hosts'
 import type { Host } from './hosts'
+import { keptPerTwin } from './kept'
 import { leaseFrom } from './lease'
 import type { Lease } from './lease'
-import { comesOutAt, hearEachOther, perTwin } from './twin'
+import { comesOutAt, hearEachOther } from './twin'
 import type { Twin } from './twin'
 
 /**
@@ -22,15 +23,11 @@ export type Uplink =
 
 const no = (reason: string): Uplink => ({ ok: false, reason })
 
-const known = perTwin((_twin: Twin) => new Map<Id, Uplink>())
+const kept = keptPerTwin<Uplink>('uplink')
 
 /** The uplink of a router as it really stands; worked out once. */
-export function uplinkOf(twin: Twin, routerId: Id): Uplink {
-  const uplinks = known(twin)
-  const made = uplinks.get(routerId) ?? findUplink(twin, routerId)
-  uplinks.set(routerId, made)
-  return made
-}
+export const uplinkOf = (twin: Twin, routerId: Id): Uplink =>
+  kept(twin, routerId, () => findUplink(twin, routerId))
 
 function findUplink(twin: Twin, routerId: Id): Uplink {
   const router = deviceOf(twin.site, routerId)
