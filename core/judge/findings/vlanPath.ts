@@ -1,5 +1,5 @@
 import { cablePath, interfaceIn, isMember, portAt, socketNumber, vlanNeeds } from '../../network/layer2'
-import type { Place, VlanNeed } from '../../network/layer2'
+import type { Membership, Place, VlanNeed } from '../../network/layer2'
 import { keptPerTwin, perTwin } from '../../network/layer3'
 import type { Twin } from '../../network/layer3'
 import { deviceOf, isSetByPort, vlanName, wanOf } from '../../plan'
@@ -16,36 +16,62 @@ export interface MissingVlans {
 
 /** Walks from every place that needs a VLAN to the router or server of that network and collects the gaps. */
 export const missingVlans = perTwin((twin: Twin): MissingVlans[] => {
-  const { fabric } = twin
-  const gaps = new Map<string, MissingVlans>()
-  for (const need of vlanNeeds(fabric)) {
-    const goal = interfaceOfNetwork(need.network)
-    const key = goal && interfaceIn(fabric, goal, need.network)
-    if (!goal || !key) continue
-    const passed = kept(twin, `${need.from.deviceId} ${goal}`, () =>
-      passedSockets(twin, need.from, { deviceId: goal, key }),
-    )
-    for (const place of passed) {
-      const member = portAt(fabric, place)?.membership
-      if (member && !isMember(member, need.network.vlanId)) note(twin, gaps, place, need)
-    }
+  const gaps = new Map<string, Gap>()
+  const goals = new Map(twin.site.networks.map((network) => [network.id, goalOf(twin, network)]))
+  const ways = new Map<Id, Map<Id, Passed[]>>()
+  for (const need of vlanNeeds(twin.fabric)) {
+    const goal = goals.get(need.network.id)
+    if (!goal) continue
+    const ofDevice = ways.get(need.from.deviceId) ?? new Map<Id, Passed[]>()
+    ways.set(need.from.deviceId, ofDevice)
+    const passed = ofDevice.get(goal.deviceId) ?? passedSockets(twin, need.from, goal)
+    ofDevice.set(goal.deviceId, passed)
+    for (const { place, member } of passed)
+      if (!isMember(member, need.network.vlanId)) note(twin, gaps, place, need)
   }
-  return [...gaps.values()]
+  return [...gaps.values()].map(({ vlanIds, neededBy, ...gap }) => ({
+    ...gap,
+    vlanIds: [...vlanIds],
+    neededBy: [...neededBy],
+  }))
 })
+
+interface Gap extends Pick<MissingVlans, 'end' | 'port'> {
+  vlanIds: Set<number>
+  neededBy: Set<string>
+}
+
+/** Where a network has to get to: its router's interface, else its server's. */
+function goalOf({ fabric }: Twin, network: Network): Place | null {
+  const deviceId = network.routedBy ?? network.servedBy
+  const key = deviceId && interfaceIn(fabric, deviceId, network)
+  return deviceId && key ? { deviceId, key } : null
+}
+
+/** A socket on a way, and what it carries now. */
+interface Passed {
+  place: Place
+  member: Membership
+}
 
 /** The sockets on a way are the same however they are set. */
 const kept = keptPerTwin<Place[]>('managed sockets on a way')
 
 /** The managed sockets on the way from a place to a goal, its own aside; the same for every client of one device. */
-function passedSockets({ site, fabric }: Twin, from: Place, to: Place): Place[] {
-  return (cablePath(fabric, from, to) ?? []).flatMap(({ deviceId, inKey, outKey }, i) =>
-    (i === 0 ? [outKey] : [inKey, outKey]).flatMap((key) =>
-      managedPort(site, deviceId, socketNumber(key)) ? [{ deviceId, key }] : [],
+function passedSockets(twin: Twin, from: Place, to: Place): Passed[] {
+  const { site, fabric } = twin
+  const places = kept(twin, `${from.deviceId} ${to.deviceId}`, () =>
+    (cablePath(fabric, from, to) ?? []).flatMap(({ deviceId, inKey, outKey }, i) =>
+      (i === 0 ? [outKey] : [inKey, outKey]).flatMap((key) =>
+        managedPort(site, deviceId, socketNumber(key)) ? [{ deviceId, key }] : [],
+      ),
     ),
   )
+  return places.flatMap((place) => {
+    const member = portAt(fabric, place)?.membership
+    return member ? [{ place, member }] : []
+  })
 }
-
-const interfaceOfNetwork = (network: Network): Id | null => network.routedBy ?? network.servedBy
 
 function managedPort(site: Site, deviceId: Id, number: number | null): Port | undefined {
   const device = deviceOf(site, deviceId)
@@ -55,7 +81,7 @@ function managedPort(site: Site, deviceId: Id, number: number | null): Port | un
 
 function note(
   { site }: Twin,
-  gaps: Map<string, MissingVlans>,
+  gaps: Map<string, Gap>,
   { deviceId, key: socket }: Place,
   need: VlanNeed,
 ): void {
@@ -63,9 +89,9 @@ function note(
   if (!port) return
   const end = { deviceId, port: port.number }
   const key = `${deviceId}/${port.number}`
-  const gap = gaps.get(key) ?? { end, port, vlanIds: [], neededBy: [] }
-  if (!gap.vlanIds.includes(need.network.vlanId)) gap.vlanIds.push(need.network.vlanId)
-  if (!gap.neededBy.includes(need.who)) gap.neededBy.push(need.who)
+  const gap = gaps.get(key) ?? { end, port, vlanIds: new Set(), neededBy: new Set() }
+  gap.vlanIds.add(need.network.vlanId)
+  gap.neededBy.add(need.who)
   gaps.set(key, gap)
 }
 

@@ -1,3 +1,4 @@
+import type { ChangedPort } from './change'
 import type { Fabric, FabricNode, FabricPort, PortGroup } from './fabricTypes'
 
 /**
@@ -20,6 +21,8 @@ export interface FlatFabric {
   self: Int32Array
   /** Which ports carry a VLAN tagged, a byte for each port; worked out when first asked for. */
   tagged: (vid: number) => Uint8Array
+  /** All of them, by VLAN. */
+  rows: () => ReadonlyMap<number, Uint8Array>
 }
 
 export const AWARE = 0
@@ -42,7 +45,7 @@ export function flattened(fabric: Fabric): FlatFabric {
     pvid: new Int32Array(ports.length),
     behaviour: new Uint8Array(nodes.length),
     self: new Int32Array(nodes.length),
-    tagged: taggedBy(ports),
+    ...taggedBy(ports.length, () => taggedRows(ports)),
   }
   let next = 0
   nodes.forEach((node, i) => {
@@ -61,14 +64,35 @@ export function flattened(fabric: Fabric): FlatFabric {
   return flat
 }
 
-/** All VLANs at once: each set of tags is gone through a single time. */
-function taggedBy(ports: readonly FabricPort[]): FlatFabric['tagged'] {
-  let rows: Map<number, Uint8Array> | null = null
-  const none = new Uint8Array(ports.length)
-  return (vid) => {
-    rows ??= taggedRows(ports)
-    return rows.get(vid) ?? none
+/** The same where some ports are set otherwise. */
+export function flatAfter(flat: FlatFabric, fabric: Fabric, changed: readonly ChangedPort[]): FlatFabric {
+  const nodes = [...fabric.nodes.values()]
+  const [ports, pvid, rows] = [[...flat.ports], flat.pvid.slice(), new Map(flat.rows())]
+  const own = new Set<number>()
+  const rowOf = (vid: number): Uint8Array => {
+    const row = rows.get(vid)
+    if (row && own.has(vid)) return row
+    const copy = row?.slice() ?? new Uint8Array(ports.length)
+    rows.set(vid, copy)
+    own.add(vid)
+    return copy
   }
+  for (const { before, after } of changed) {
+    pvid[after.serial] = after.membership.pvid ?? -1
+    for (const vid of before.membership.tagged) rowOf(vid)[after.serial] = 0
+    for (const vid of after.membership.tagged) rowOf(vid)[after.serial] = 1
+  }
+  for (const node of nodes)
+    if (flat.nodes[node.serial] !== node) for (const port of node.ports.values()) ports[port.serial] = port
+  return { ...flat, nodes, ports, pvid, ...taggedBy(ports.length, () => rows) }
+}
+
+/** All VLANs at once: each set of tags is gone through a single time. */
+function taggedBy(count: number, make: () => Map<number, Uint8Array>): Pick<FlatFabric, 'tagged' | 'rows'> {
+  let made: Map<number, Uint8Array> | null = null
+  const rows = () => (made ??= make())
+  const none = new Uint8Array(count)
+  return { rows, tagged: (vid) => rows().get(vid) ?? none }
 }
 
 function taggedRows(ports: readonly FabricPort[]): Map<number, Uint8Array> {

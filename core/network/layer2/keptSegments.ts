@@ -1,6 +1,7 @@
 import type { ChangedPort } from './change'
 import type { Fabric } from './fabricTypes'
 import { IDS, SIDES, numbered } from './explored'
+import { flatAfter } from './flat'
 import type { KnownSegments, Segment } from './segmentTypes'
 import { entersOtherwise, touchedStates } from './touched'
 import type { TouchedState } from './touched'
@@ -18,19 +19,20 @@ interface Kept {
 }
 
 export const NOTHING_KEPT = (): Kept => ({
-  known: { byState: new Map(), untagged: new Map(), own: new Set(), count: 0 },
+  known: { byState: new Map(), untagged: new Map(), own: new Set(), flat: null, count: 0 },
   touched: new Set(),
 })
 
 /** What of the domains before still holds, and which do not. A domain that one sender has to himself is always worked out anew. */
-export function keptOf(before: Before): Kept {
+export function keptOf(before: Before, fabric: Fabric): Kept {
   const { known, changed } = before
   if (changed.length === 0) return { known, touched: new Set() }
   const touched = touchedBy(before)
   const [byState, untagged] = [new Map(known.byState), new Map(known.untagged)]
   for (const [state, segment] of known.byState) if (touched.has(segment)) byState.delete(state)
   for (const [serial, segment] of known.untagged) if (touched.has(segment)) untagged.delete(serial)
-  return { known: { byState, untagged, own: new Set(), count: known.count }, touched }
+  const flat = known.flat && flatAfter(known.flat, fabric, changed)
+  return { known: { byState, untagged, flat, own: new Set(), count: known.count }, touched }
 }
 
 function touchedBy({ fabric, known, changed }: Before): Set<Segment | null> {

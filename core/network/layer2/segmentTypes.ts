@@ -1,3 +1,4 @@
+import type { FlatFabric } from './flat'
 import type { FabricPort } from './fabricTypes'
 import type { Place } from './keys'
 import type { Tag } from './membership'
@@ -31,6 +32,7 @@ export interface KnownSegments {
   untagged: Map<number, Segment | null>
   /** Those that one sender has to himself. */
   own: Set<Segment>
+  flat: FlatFabric | null
   /** How many ids are given away. */
   count: number
 }

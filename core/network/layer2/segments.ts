@@ -4,7 +4,6 @@ import { NOTHING_KEPT, keptOf } from './keptSegments'
 import type { Before } from './keptSegments'
 import type { Entered, KnownSegments, Segment, Segments } from './segmentTypes'
 import { flattened } from './flat'
-import type { FlatFabric } from './flat'
 import type { Place } from './keys'
 import { vidOf } from './membership'
 import type { Tag } from './membership'
@@ -17,13 +16,12 @@ import type { Delivery } from './walk'
  * differs in some ports' VLANs alone; what no such port touches is taken over.
  */
 export function segmentsOf(fabric: Fabric, before?: Before): Segments {
-  let flat: FlatFabric | null = null
-  const { known, touched } = before ? keptOf(before) : NOTHING_KEPT()
+  const { known, touched } = before ? keptOf(before, fabric) : NOTHING_KEPT()
   const { byState, untagged } = known
 
   const whole = (start: Entered): Segment | null => {
-    flat ??= flattened(fabric)
-    const found = explored(flat, start, (state) => byState.get(state))
+    known.flat ??= flattened(fabric)
+    const found = explored(known.flat, start, (state) => byState.get(state))
     if (found === null || 'id' in found) return found
     const segment = { id: known.count++, ends: found.ends, loops: found.loops }
     for (const state of found.states) byState.set(state, segment)
