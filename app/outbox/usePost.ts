@@ -5,7 +5,7 @@ import type { Edit } from '~/core/plan'
 import { useSite } from '../hooks/useSite'
 import { outboxKeeper } from './keeper'
 import type { Answer, Door } from './outbox'
-import { useOutbox } from './useOutbox'
+import { useOfOutbox } from './useOutbox'
 
 const NO_PROBLEMS: Problem[] = []
 
@@ -24,10 +24,9 @@ interface Posted {
  */
 export function usePost(door: Door, onTaken?: (answer: Answer) => void) {
   const { id: siteId, revision } = useSite()
-  const outbox = useOutbox()
   const [last, setLast] = useState<string | null>(null)
-  const answer = outbox.answers.find(({ id }) => id === last)?.answer ?? null
-  const busy = last !== null && outbox.parcels.some(({ id }) => id === last)
+  const answer = useOfOutbox(({ answers }) => answers.find(({ id }) => id === last)?.answer ?? null)
+  const busy = useOfOutbox(({ parcels }) => last !== null && parcels.some(({ id }) => id === last))
   const taken = useEffectEvent((given: Answer) => onTaken?.(given))
   useEffect(() => {
     if (answer?.ok) taken(answer)

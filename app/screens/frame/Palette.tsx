@@ -17,12 +17,19 @@ interface Entry {
 }
 
 /** Everything that can be done, by name. */
-export function Palette({ open, onClose }: { open: boolean; onClose: () => void }) {
+export const Palette = ({ open, onClose }: { open: boolean; onClose: () => void }) => (
+  <Dialog open={open} onClose={onClose} title="Palette" says="Type a few letters of what you want.">
+    <Choice onClose={onClose} />
+  </Dialog>
+)
+
+/** There while the palette is open: what it lists is much, and follows the plan. */
+function Choice({ onClose }: { onClose: () => void }) {
   const [term, setTerm] = useState<Term | null>(null)
   const entries = useEntries(setTerm)
   const groups = [...new Set(entries.map(({ group }) => group))]
   return (
-    <Dialog open={open} onClose={onClose} title="Palette" says="Type a few letters of what you want.">
+    <>
       {term && (
         <dl className="sheet mb-2 px-3 py-2" role="status">
           <dt className="font-semibold">{term.term}</dt>
@@ -62,7 +69,7 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
           ))}
         </Command.List>
       </Command>
-    </Dialog>
+    </>
   )
 }
 

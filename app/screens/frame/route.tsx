@@ -11,7 +11,7 @@ import { WorkSteps } from './WorkSteps'
 import { LogLine } from './LogLine'
 import { Palette } from './Palette'
 import { Toasts } from '../../components/Toasts'
-import { useOutbox } from '../../outbox/useOutbox'
+import { useOfOutbox } from '../../outbox/useOutbox'
 import { TopBar } from './TopBar'
 import { useFrameKeys } from './useFrameKeys'
 import { usePanel } from '../../hooks/usePanel'
@@ -50,13 +50,24 @@ function usePosting(): void {
   useEffect(() => notePosting(isOn), [isOn])
 }
 
+/** What keeps an eye on the plan and draws nothing: a parcel that goes or comes draws no page anew. */
+function Watch() {
+  useShown()
+  usePosting()
+  return null
+}
+
 /** What was done last that nothing else on the page shows. */
-function useNews(): { id: string; says: string } | null {
-  const { answers } = useOutbox()
-  const last = answers.findLast(({ door, answer }) => door === 'step' && answer.ok)
-  if (!last?.answer.ok || typeof last.answer.label !== 'string') return null
-  const { way, label } = last.answer
-  return { id: last.id, says: `${way === 'redo' ? 'Made again' : 'Taken back'}: ${label}` }
+function News() {
+  const last = useOfOutbox(({ answers }) =>
+    answers.findLast(({ door, answer }) => door === 'step' && answer.ok),
+  )
+  const answer = last?.answer.ok ? last.answer : null
+  const says =
+    typeof answer?.label === 'string'
+      ? `${answer.way === 'redo' ? 'Made again' : 'Taken back'}: ${answer.label}`
+      : null
+  return <Toasts news={last && says !== null ? { id: last.id, says } : null} />
 }
 
 /** Choosing a port or opening a panel asks the server nothing; a frame to follow, an edit or another stage does. */
@@ -89,10 +100,9 @@ export default function Frame() {
   const ready = useIsHydrated()
   const [overlay, setOverlay] = useState<'palette' | 'keys' | null>(null)
   useFrameKeys(setOverlay)
-  useShown()
-  usePosting()
   return (
     <div className="flex h-dvh flex-col print:block print:h-auto" data-ready={ready || undefined}>
+      <Watch />
       <TopBar onPalette={() => setOverlay('palette')} onKeys={() => setOverlay('keys')} />
       <WhoQuestion />
       <div className="flex min-h-0 flex-1 max-md:flex-col print:block">
@@ -107,7 +117,7 @@ export default function Frame() {
         {panel === 'follow' && <FollowPanel />}
       </div>
       <LogLine />
-      <Toasts news={useNews()} />
+      <News />
       <Palette open={overlay === 'palette'} onClose={() => setOverlay(null)} />
       <KeysDialog open={overlay === 'keys'} onClose={() => setOverlay(null)} />
     </div>

@@ -20,6 +20,7 @@ import { useDraft } from '../../hooks/useDraft'
 import { useEditForm } from '../../forms/useEditForm'
 import { useSite } from '../../hooks/useSite'
 import { nativeChoices } from './nativeChoices'
+import { plugChoices } from './plugChoices'
 import { speedText } from '~/core/network/cabling'
 
 const SPEEDS = [100, 1000, 2500, 5000, 10000]
@@ -84,10 +85,7 @@ export function PortForm({ device, port }: { device: Device; port: Port }) {
             path="b.port"
             value={plug.to}
             none="nothing"
-            choices={freeEnds(site.devices, site.links, end, far).map((other) => ({
-              value: endKey(other),
-              label: portName(site, other),
-            }))}
+            choices={plugChoices(site, end, far)}
             onChange={(to) => setPlug({ to })}
           />
           <NumberInput
@@ -111,14 +109,6 @@ export function PortForm({ device, port }: { device: Device; port: Port }) {
       </EditForm>
     </section>
   )
-}
-
-function freeEnds(devices: Device[], links: Link[], own: LinkEnd, current: LinkEnd | undefined): LinkEnd[] {
-  const taken = new Set(links.flatMap(({ a, b }) => [endKey(a), endKey(b)]))
-  return devices
-    .filter(({ id }) => id !== own.deviceId)
-    .flatMap(({ id, ports }) => ports.map(({ number }) => ({ deviceId: id, port: number })))
-    .filter((end) => !taken.has(endKey(end)) || (current && endKey(current) === endKey(end)))
 }
 
 /** Both figures or none: house wiring is measured, not guessed. */

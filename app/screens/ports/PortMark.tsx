@@ -4,7 +4,7 @@ import { linkSpeedMbps } from '~/core/network/cabling'
 import { kindOf, neighbourAt, portSpecOf, wanOf } from '~/core/plan'
 import type { Device, Port } from '~/core/plan'
 import { FlagCloth } from '../../components/Flag'
-import { useLitPorts } from '../../hooks/useLitPorts'
+import type { Lit } from '../../hooks/useLitPorts'
 import { useSite } from '../../hooks/useSite'
 import { speedText } from '~/core/network/cabling'
 
@@ -15,12 +15,13 @@ interface Props {
   chosen: boolean
   /** One of several for a change of many. */
   selected: boolean
+  /** Whether the followed frame comes by here. */
+  lit: Lit | null
   onChoose: (many: boolean) => void
 }
 
-export function PortMark({ id, device, port, chosen, selected, onChoose }: Props) {
+export function PortMark({ id, device, port, chosen, selected, lit, onChoose }: Props) {
   const { site } = useSite()
-  const lit = useLitPorts()(device.id, port.number)
   const spec = portSpecOf(site, device, port.number)
   const neighbour = neighbourAt(site, { deviceId: device.id, port: port.number })
   const isUplink = wanOf(device)?.port === port.number
@@ -38,7 +39,7 @@ export function PortMark({ id, device, port, chosen, selected, onChoose }: Props
         event.preventDefault()
         onChoose(true)
       }}
-      className={`flex w-[104px] shrink-0 flex-col border-r border-line text-left last:border-r-0 ${washOf(selected, chosen)}`}
+      className={`offstage flex w-[104px] shrink-0 flex-col border-r border-line text-left last:border-r-0 ${washOf(selected, chosen)}`}
     >
       <span className="flex min-h-[84px] w-full flex-1 flex-col justify-end gap-1 px-2 py-1.5">
         {plain ? (

@@ -3,6 +3,7 @@ import { kindOf, neighbourAt, portName, portSpecOf, wanOf } from '~/core/plan'
 import type { Device, Port } from '~/core/plan'
 import { flagOf } from '~/core/record/figure/flag'
 import { useLitPorts } from '../../hooks/useLitPorts'
+import type { Lit } from '../../hooks/useLitPorts'
 import { useSelectedPorts } from '../../hooks/useSelectedPorts'
 import { useSite } from '../../hooks/useSite'
 import { CELL, chartLayout } from './chartLayout'
@@ -16,12 +17,15 @@ interface Props {
   onChoose: (deviceId: string, port: number) => void
 }
 
+type Selection = ReturnType<typeof useSelectedPorts>
+
 const MARGIN = 10
 
 /** The devices side by side with the cables between them, each cable flying the flags of what it carries. */
 export function SwitchChart({ devices, all, chosen, onChoose }: Props) {
   const { site } = useSite()
   const lit = useLitPorts()
+  const selection = useSelectedPorts()
   const { blocks, trunks, airs, width, height } = chartLayout(site, devices)
   const root = useRef<SVGSVGElement>(null)
   const focus = (deviceId: string, port: number) =>
@@ -50,7 +54,15 @@ export function SwitchChart({ devices, all, chosen, onChoose }: Props) {
           <AirLine key={air.childId} air={air} />
         ))}
         {blocks.map((block) => (
-          <Block key={block.device.id} block={block} chosen={chosen} onChoose={onChoose} focus={focus} />
+          <Block
+            key={block.device.id}
+            block={block}
+            chosen={chosen}
+            selection={selection}
+            lit={lit}
+            onChoose={onChoose}
+            focus={focus}
+          />
         ))}
       </svg>
     </section>
@@ -124,11 +136,13 @@ const MiniFlag = memo(function MiniFlag({
 interface BlockProps {
   block: PlacedBlock
   chosen: Props['chosen']
+  selection: Selection
+  lit: ReturnType<typeof useLitPorts>
   onChoose: Props['onChoose']
   focus: (deviceId: string, port: number) => void
 }
 
-function Block({ block, chosen, onChoose, focus }: BlockProps) {
+function Block({ block, chosen, selection, lit, onChoose, focus }: BlockProps) {
   const { device, x, y, width, height, cells } = block
   const perRow = Math.round(width / CELL.width)
   const roving = cells.some(({ number }) => chosen?.deviceId === device.id && chosen.port === number)
@@ -156,6 +170,8 @@ function Block({ block, chosen, onChoose, focus }: BlockProps) {
           cell={cell}
           isChosen={chosen?.deviceId === device.id && chosen.port === cell.number}
           isTabStop={cell.number === roving}
+          selection={selection}
+          lit={lit(device.id, cell.number)}
           onChoose={() => onChoose(device.id, cell.number)}
           onMove={(key) => {
             const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: perRow, ArrowUp: -perRow }[key] ?? 0
@@ -176,15 +192,15 @@ interface CellProps {
   cell: PlacedCell
   isChosen: boolean
   isTabStop: boolean
+  selection: Selection
+  lit: Lit | null
   onChoose: () => void
   onMove: (key: string) => void
 }
 
 /** One port: its flag, its number, and a mark when something is plugged in. Space adds it to a choice of many. */
-function Cell({ device, cell, isChosen, isTabStop, onChoose, onMove }: CellProps) {
+function Cell({ device, cell, isChosen, isTabStop, selection, lit, onChoose, onMove }: CellProps) {
   const { site } = useSite()
-  const selection = useSelectedPorts()
-  const lit = useLitPorts()(device.id, cell.number)
   const end = { deviceId: device.id, port: cell.number }
   const port = device.ports.find(({ number }) => number === cell.number)
   const neighbour = neighbourAt(site, end)?.device
@@ -272,6 +288,17 @@ const wordsOf = (port: Port): string =>
     .filter((part) => part !== null)
     .join(', ')
 
+/** A flag five wide, where a border and a name would be lost; the port says in words which it is. */
+function Pennant({ vlanId, x, y }: { vlanId: number; x: number; y: number }) {
+  const { field, charge, path } = flagOf(vlanId)
+  return (
+    <g transform={`translate(${x} ${y}) scale(${5 / FLAG_WIDTH})`} className="flag">
+      <rect width="24" height="18" fill={field} stroke="var(--ink)" strokeWidth="1.6" />
+      <path d={path} fill={charge} />
+    </g>
+  )
+}
+
 /** The native VLAN's flag; below it a pennant line, one stroke for each tagged VLAN. */
 const Hoisted = memo(function Hoisted({ device, port }: { device: Device; port: Port }) {
   if (kindOf(device).switching === 'plain' || wanOf(device)?.port === port.number) return null
@@ -280,13 +307,7 @@ const Hoisted = memo(function Hoisted({ device, port }: { device: Device; port: 
     <>
       {port.nativeVlan !== null && <MiniFlag vlanId={port.nativeVlan} x={3} y={3} width={14} />}
       {tagged.slice(0, 4).map((vlanId, i) => (
-        <MiniFlag
-          key={vlanId}
-          vlanId={vlanId}
-          x={19.5 + (i % 2) * 5.6}
-          y={2.5 + Math.floor(i / 2) * 6.4}
-          width={5}
-        />
+        <Pennant key={vlanId} vlanId={vlanId} x={19.5 + (i % 2) * 5.6} y={2.5 + Math.floor(i / 2) * 6.4} />
       ))}
     </>
   )

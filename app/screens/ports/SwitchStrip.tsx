@@ -3,6 +3,7 @@ import { poeBudget } from '~/core/network/power'
 import type { Device } from '~/core/plan'
 import { typeOf } from '~/core/plan'
 import { Traced } from '../../components/Traced'
+import { useLitPorts } from '../../hooks/useLitPorts'
 import { useSelectedPorts } from '../../hooks/useSelectedPorts'
 import { useSite } from '../../hooks/useSite'
 import { PortMark } from './PortMark'
@@ -17,6 +18,7 @@ interface Props {
 export function SwitchStrip({ device, chosen, onChoose }: Props) {
   const { site } = useSite()
   const selection = useSelectedPorts()
+  const lit = useLitPorts()
   const onKey = (event: React.KeyboardEvent) => {
     const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
     const at = device.ports.findIndex(({ number }) => number === chosen)
@@ -55,6 +57,7 @@ export function SwitchStrip({ device, chosen, onChoose }: Props) {
               many ? selection.toggle({ deviceId: device.id, port: port.number }) : onChoose(port.number)
             }
             selected={selection.has({ deviceId: device.id, port: port.number })}
+            lit={lit(device.id, port.number)}
           />
         ))}
         <div aria-hidden className="flex min-w-4 flex-1 flex-col">

@@ -1,8 +1,8 @@
 import { FileDown, FileUp, ListPlus, Package, Plus, ScanBarcode } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import { useNavigationType } from 'react-router'
-import { kindOf, switchingDevices } from '~/core/plan'
-import type { Device } from '~/core/plan'
+import { kindOf, linkAt, switchingDevices } from '~/core/plan'
+import type { Device, Port, Site } from '~/core/plan'
 import { StageHead } from '../../components/StageHead'
 import { Dialog } from '../../components/Dialog'
 import { later } from '../../components/later'
@@ -84,7 +84,7 @@ export default function Ports() {
           {ends.length > 1 ? (
             <BulkForm key={revision} />
           ) : device && port ? (
-            <PortForm key={`${device.id} ${port.number} ${revision}`} device={device} port={port} />
+            <PortForm key={asItIs(site, device, port)} device={device} port={port} />
           ) : (
             <p className="sheet self-start px-4 py-6 text-soft">
               Choose a port to see and change it. With ctrl, shift or the space bar several are chosen and
@@ -133,6 +133,10 @@ const AskedDialogs = ({ search }: { search: URLSearchParams }) => (
     {search.get('types') !== null && <TypesDialog />}
   </>
 )
+
+/** A port and its cable as they are in the plan: what is typed into the form goes on for as long as they stay so. */
+const asItIs = (site: Site, { id }: Device, port: Port): string =>
+  JSON.stringify([id, port, linkAt(site, { deviceId: id, port: port.number }) ?? null])
 
 const isSwitch = (device: Device | undefined): device is Device =>
   device !== undefined && kindOf(device).switching === 'managed'
