@@ -11,8 +11,8 @@ import { USAGE } from './usage'
 async function main(argv: string[]): Promise<Output> {
   const [command = '', ...rest] = argv
   if (['help', '--help', '-h'].includes(command)) return { exitCode: 0, json: { usage: USAGE }, text: USAGE }
-  const run = COMMANDS[command]
-  if (!run) {
+  const known = COMMANDS[command]
+  if (!known) {
     const message = command ? `There is no command “${command}”.` : 'A command is needed.'
     return badInput([{ path: [], code: 'usage', message }], USAGE)
   }
@@ -65,6 +65,7 @@ async function main(argv: string[]): Promise<Output> {
       },
     })
     if (values.help) return { exitCode: 0, json: { usage: USAGE }, text: USAGE }
+    const run = await known()
     return await run(positionals, values)
   } catch (error) {
     return badInput(

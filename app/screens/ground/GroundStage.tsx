@@ -4,15 +4,15 @@ import { useMemo, useState } from 'react'
 import { useRouteLoaderData } from 'react-router'
 import { walkOf } from '~/core/judge/proof'
 import type { HeardObservation } from '~/core/judge/proof'
-import { READINGS } from '~/core/radio/coverage'
-import type { AreaShare, PlannedRadio, Reading } from '~/core/radio/coverage'
-import type { Band, Level, Point } from '~/core/plan'
+import type { AreaShare, PlannedRadio } from '~/core/radio/coverage'
+import type { Level, Point } from '~/core/plan'
 import { Problems } from '../../components/Problems'
 import { usePanel } from '../../hooks/usePanel'
 import { useSite } from '../../hooks/useSite'
 import { useStable } from '../../hooks/useStable'
 import { AreaTable } from './AreaTable'
 import { Chart } from './Chart'
+import { bandOf, groundBox, readingOf } from './chartRequest'
 import { later } from '../../components/later'
 import { ScaleDialog } from './ScaleDialog'
 import { Side } from './Side'
@@ -20,7 +20,7 @@ import { Toolbar } from './Toolbar'
 import { toolOf } from './tools'
 import type { ToolName } from './tools'
 import { useChartInput } from './useChartInput'
-import { groundBox, useCoverage } from './useCoverage'
+import { useCoverage } from './useCoverage'
 import type { Coverage } from './useCoverage'
 import { useSelection } from './useSelection'
 import { useTried } from './useTried'
@@ -106,7 +106,7 @@ export function GroundStage({
     },
     onSay: setSaid,
   })
-  const chart = useCoverage(tried.shown, { level, band, reading, dragging: input.dragging })
+  const chart = useCoverage(tried.shown, { level, band, reading }, input.dragging)
   const study = useWalk(
     site,
     useMemo(() => walkOf(site, observed), [site, observed]),
@@ -278,7 +278,3 @@ function useGround() {
     theme: root?.theme ?? 'day',
   }
 }
-
-const bandOf = (text: string | null): Band => (text === '2.4' || text === '6' ? text : '5')
-const readingOf = (text: string | null): Reading =>
-  text !== null && text in READINGS ? (text as Reading) : 'signal'

@@ -1,3 +1,4 @@
+import { useLayoutEffect } from 'react'
 import { FileUp, Plus, Settings2, Wand2 } from 'lucide-react'
 import type { Level, Site } from '~/core/plan'
 import { StageHead } from '../../components/StageHead'
@@ -11,6 +12,8 @@ import { useSite } from '../../hooks/useSite'
 import { heardOn } from '../../server/proof/observations.server'
 import type { Route } from './+types/route'
 import { GroundStage } from './GroundStage'
+import { bandOf, readingOf } from './chartRequest'
+import { askAhead } from './headStart'
 
 export const loader = ({ params }: Route.LoaderArgs) => heardOn(params.siteId)
 
@@ -23,6 +26,11 @@ export default function Ground({ loaderData }: Route.ComponentProps) {
   const { search, set } = usePanel()
   const ready = useIsHydrated()
   const level = levelFor(site, search)
+  const [band, reading] = [bandOf(search.get('band')), readingOf(search.get('read'))]
+  const isFirst = level !== undefined && !ready
+  useLayoutEffect(() => {
+    if (isFirst) askAhead(site, { level, band, reading })
+  }, [isFirst, site, level, band, reading])
   return (
     <>
       <StageHead title="Ground" says="The place, what its walls are made of, and where it is strong enough.">

@@ -47,10 +47,10 @@ export function useTried(site: Site, revision: number) {
   const leave = useEffectEvent(flush)
   useEffect(() => () => leave(), [])
 
-  const plan = useMemo(
-    () => applyEdits(site, [...editsOnTheWay(outbox, siteId, revision), ...(shownWaiting?.edits ?? [])]),
-    [site, outbox, siteId, revision, shownWaiting],
-  )
+  const plan = useMemo(() => {
+    const edits = [...editsOnTheWay(outbox, siteId, revision), ...(shownWaiting?.edits ?? [])]
+    return edits.length > 0 ? applyEdits(site, edits) : site
+  }, [site, outbox, siteId, revision, shownWaiting])
   const shown = useMemo(() => (held ? applyEdits(plan, held) : plan), [plan, held])
   return {
     /** With what is sent or waits to be. */
