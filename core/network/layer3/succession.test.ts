@@ -1,0 +1,108 @@
+import { seededRandom } from '../../lib/random'
+import { applyEdits } from '../../plan'
+import type { Device, Port, Site } from '../../plan'
+import { planTwin } from '../../radio/backhaul'
+import { boatyard, demoYard } from '~/tests/kit/yard'
+import { matrixOf } from './matrix'
+import type { ReachCell } from './matrix'
+import type { Twin } from './twin'
+
+/** A plan whose every record is another object: nothing that was kept can be used for it. */
+const anew = (site: Site): Site => structuredClone(site)
+
+const VLANS = [1, 10, 12, 20, 24, 60, 72]
+
+const setPort = (site: Site, { id }: Device, port: Port): Site =>
+  applyEdits(site, [{ op: 'port', deviceId: id, port }])
+
+/** Every place of the site with what is heard from there: the ports where frames come out, in words. */
+const heard = ({ fabric, segments }: Twin): Record<string, string> =>
+  Object.fromEntries(
+    [...fabric.nodes].flatMap(([deviceId, { ports }]) =>
+      [...ports.keys()].map((key) => {
+        const segment = segments.from({ deviceId, key })
+        return [
+          `${deviceId} ${key}`,
+          segment ? `${segment.ends.join('')} ${segment.loops.length}` : 'dropped',
+        ]
+      }),
+    ),
+  )
+
+test.each([
+  ['the demo', demoYard(), 1],
+  ['the demo', demoYard(), 2],
+  ['the boatyard', boatyard(), 3],
+  ['the boatyard', boatyard(), 4],
+])(
+  '%s: after any setting of any port all is as it would be worked out anew (seed %#)',
+  (_name, first, seed) => {
+    const random = seededRandom(seed)
+    const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T
+    let site = first
+    matrixOf(planTwin(site))
+    for (let i = 0; i < 10; i++) {
+      const device = pick(site.devices.filter(({ ports }) => ports.length > 0))
+      site = setPort(site, device, {
+        ...pick(device.ports),
+        mode: pick(['trunk', 'access']),
+        nativeVlan: pick([...VLANS, null]),
+        taggedVlans: VLANS.filter(() => random() < 0.5),
+        admit: pick(['all', 'all', 'taggedOnly', 'untaggedOnly']),
+        ingressFilter: random() < 0.7,
+      })
+      const [kept, fresh] = [planTwin(site), planTwin(anew(site))]
+      expect(heard(kept)).toEqual(heard(fresh))
+      expect(matrixOf(kept)).toEqual(matrixOf(fresh))
+    }
+  },
+)
+
+describe('what is taken over', () => {
+  const site = boatyard()
+  const device = site.devices.find(({ id }) => id === 'switch')!
+  const trunk = device.ports.find(({ taggedVlans }) => taggedVlans.length > 1)!
+  const [first] = trunk.taggedVlans
+  const without = setPort(site, device, { ...trunk, taggedVlans: trunk.taggedVlans.slice(1) })
+  const own = site.networks.find(({ vlanId }) => vlanId === first)!
+  let before: Twin
+  let cells: ReachCell[]
+  beforeAll(() => {
+    before = planTwin(site)
+    cells = matrixOf(before)
+  })
+  const again = (later: Site) => matrixOf(planTwin(later)).filter((cell) => cells.includes(cell))
+
+  test('cells that the VLAN of a trunk has nothing to do with are the very same; its own are not', () => {
+    const same = again(without)
+    expect(same.length).toBeGreaterThan(0)
+    expect(same.filter(({ fromNetworkId }) => fromNetworkId === own.id)).toEqual([])
+  })
+
+  test('of a plan that says the same, all of them', () => {
+    const now = matrixOf(planTwin({ ...site }))
+    const later = matrixOf(planTwin({ ...site }))
+    expect(later.filter((cell) => now.includes(cell))).toEqual(now)
+  })
+
+  test.each<[string, () => Site]>([
+    ['another network', () => ({ ...site, networks: site.networks.map((one) => ({ ...one })) })],
+    ['a cable less', () => ({ ...site, links: site.links.slice(1) })],
+    ['a device in another place of the list', () => ({ ...site, devices: [...site.devices].reverse() })],
+    [
+      'another name',
+      () => ({
+        ...site,
+        devices: site.devices.map((one) => (one === device ? { ...one, name: 'Otherwise' } : one)),
+      }),
+    ],
+  ])('nothing where more is different: %s', (_what, made) => {
+    expect(again(made())).toEqual([])
+  })
+
+  test('a laptop on the plan of before still sees it as it was', () => {
+    planTwin(without)
+    expect(matrixOf(before)).toBe(cells)
+    expect(heard(before)).toEqual(heard(planTwin(anew(site))))
+  })
+})
