@@ -1,5 +1,5 @@
 import { seededRandom } from '../../lib/random'
-import { applyEdits } from '../../plan'
+import { applyEdits, deviceOf, isSetByPort, linkAt } from '../../plan'
 import type { Device, Port, Site } from '../../plan'
 import { planTwin } from '../../radio/backhaul'
 import { boatyard, demoYard } from '~/tests/kit/yard'
