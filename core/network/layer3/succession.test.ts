@@ -41,10 +41,12 @@ test.each([
     const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T
     let site = first
     matrixOf(planTwin(site))
-    for (let i = 0; i < 10; i++) {
-      const device = pick(site.devices.filter(({ ports }) => ports.length > 0))
+    const sorting = site.devices.filter((device) => isSetByPort(device) && device.ports.length > 1)
+    for (let i = 0; i < 14; i++) {
+      const device = deviceOf(site, pick(sorting).id)!
+      const cabled = device.ports.filter(({ number }) => linkAt(site, { deviceId: device.id, port: number }))
       site = setPort(site, device, {
-        ...pick(device.ports),
+        ...pick(random() < 0.8 && cabled.length > 0 ? cabled : device.ports),
         mode: pick(['trunk', 'access']),
         nativeVlan: pick([...VLANS, null]),
         taggedVlans: VLANS.filter(() => random() < 0.5),
