@@ -9,6 +9,7 @@ export default {
   testPathIgnorePatterns: ['/node_modules/', '/build/', '/tests/e2e/'],
   modulePathIgnorePatterns: ['<rootDir>/build/'],
   transform: {
+    '/@noble/[a-z-]+/[a-z0-9]+\\.js$': '<rootDir>/tests/bundled.mjs',
     '^.+\\.m?(t|j)sx?$': [
       '@swc/jest',
       {

@@ -53,7 +53,8 @@ export function useCoverage(
       release: () =>
         release({
           onPlot: (ready) => takePlot(ready),
-          onProgress: (done, asked) => setProgress(asked > 0 ? done / asked : null),
+          // In hundredths: thousands of layers would draw the stage anew for each of them.
+          onProgress: (done, asked) => setProgress(asked > 0 ? Math.floor((100 * done) / asked) / 100 : null),
           onFault: (reason) => takeFault(reason),
         }),
     }
