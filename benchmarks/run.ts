@@ -55,19 +55,20 @@ function leases(twin: Twin): number {
   return attachmentsOf(twin.site).filter((attachment) => leaseAt(twin, attachment).lease).length
 }
 
-/** One port changed, then everything a screen shows of it. */
+/** Which switch is next: an edit that was made before is remembered. */
+let turn = 0
+
+/** One port of a switch loses a VLAN, as an edit leaves the rest of the plan alone; then everything a screen shows of it. */
 function afterPortEdit(site: Site): void {
-  const [first, ...rest] = site.devices.filter((device) => kindOf(device).switching === 'managed')
-  if (!first) return
-  const others = site.devices.filter((device) => device !== first)
-  const ports = first.ports.map((port, i) =>
-    i === 0 ? { ...port, taggedVlans: port.taggedVlans.slice(1) } : port,
-  )
-  const edited = { ...site, devices: [...others, { ...first, ports }] }
+  const switches = site.devices.filter((device) => kindOf(device).switching === 'managed')
+  const device = switches[turn++ % switches.length]
+  const [first, ...others] = device?.ports ?? []
+  if (!device || !first) return
+  const changed = { ...device, ports: [{ ...first, taggedVlans: first.taggedVlans.slice(1) }, ...others] }
+  const edited = { ...site, devices: site.devices.map((one) => (one === device ? changed : one)) }
   const twin = planTwin(edited)
   findings(edited, twin)
   matrixOf(twin)
-  void rest
 }
 
 const read = readSiteFile(readFileSync('demo/tern-quay.json', 'utf8'))
