@@ -40,8 +40,8 @@ const timed = (work: () => unknown): string => `${medianMs(work).toFixed(1)} ms`
 const row = (...cells: string[]) =>
   console.log(cells.map((cell, i) => (i === 0 ? cell.padEnd(30) : cell.padStart(13))).join(''))
 
-/** A new site each time: what is remembered belongs to one plan, and an edit makes another. */
-const fresh = (site: Site): Site => ({ ...site })
+/** A new site each time, with cables of its own: nothing is taken over from the plan before. */
+const fresh = (site: Site): Site => ({ ...site, links: [...site.links] })
 
 function whole(site: Site): void {
   const plan = fresh(site)
