@@ -234,8 +234,8 @@ function Cell({ device, cell, isChosen, isTabStop, selection, lit, onChoose, onM
         x={CELL.width / 2}
         y="27"
         textAnchor="middle"
-        fontSize={label.length > 3 ? 8.5 : 11}
         className="figures"
+        style={label.length > 3 ? { fontSize: 10.5 } : undefined}
         fill="var(--ink)"
       >
         {label}

@@ -2,12 +2,14 @@ import { useEffect, useState } from 'react'
 import { useRevalidator } from 'react-router'
 import type { LinkEnd, Site } from '~/core/plan'
 import { Progress } from '../../components/Progress'
+import { later } from '../../components/later'
 import type { RunbookUnderWay } from '../../server/runbook/runbook.server'
 import { Otherwise } from './Otherwise'
 import { StepCard } from './StepCard'
-import { StepList } from './StepList'
 import { useRunbook } from './useRunbook'
 import type { RunbookDo } from './useRunbookDo'
+
+const StepList = later(() => import('./StepList').then((part) => part.StepList))
 
 interface Props {
   laptop: LinkEnd

@@ -9,14 +9,15 @@ import { Select } from '../../components/Select'
 import type { RunbookTask, RunbookTold } from '../../workers/runbook.worker'
 import { Difference } from './Difference'
 import { QuietFields } from './QuietFields'
-import { Rehearsal } from './Rehearsal'
 import { later } from '../../components/later'
-import { StepList } from './StepList'
-import { Sums } from './Sums'
 import { useRunbook } from './useRunbook'
 import type { RunbookDo } from './useRunbookDo'
 
+/** What is there when an order has been found. */
+const Rehearsal = later(() => import('./Rehearsal').then((part) => part.Rehearsal))
 const Schedules = later(() => import('./Schedules').then((part) => part.Schedules))
+const StepList = later(() => import('./StepList').then((part) => part.StepList))
+const Sums = later(() => import('./Sums').then((part) => part.Sums))
 
 interface Props {
   present: Site

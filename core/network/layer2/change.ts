@@ -5,7 +5,7 @@ import type { Alive } from './fabric'
 import type { Fabric, FabricNode, FabricPort } from './fabricTypes'
 import type { PortKey } from './keys'
 import type { Membership } from './membership'
-import { nodeParts } from './nodes'
+import { managementVlan, nodeParts } from './nodes'
 
 /** A port that treats VLANs otherwise than before. */
 export interface ChangedPort {
@@ -84,7 +84,8 @@ function changedDevices(before: Site, after: Site): FabricAfter['devices'] | nul
   const pairs: (readonly [Device, Device])[] = []
   for (const [i, device] of after.devices.entries()) {
     const was = before.devices[i]
-    if (!was || !isSameButPorts(was, device)) return null
+    // Which of its interfaces a device is managed at may follow from its first socket.
+    if (!was || !isSameButPorts(was, device) || managementVlan(was) !== managementVlan(device)) return null
     if (was !== device) pairs.push([was, device])
   }
   return pairs

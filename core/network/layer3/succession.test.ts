@@ -92,6 +92,10 @@ describe('what is taken over', () => {
     ['a cable less', () => ({ ...site, links: site.links.slice(1) })],
     ['a device in another place of the list', () => ({ ...site, devices: [...site.devices].reverse() })],
     [
+      'the VLAN that a device is managed in',
+      () => setPort(site, device, { ...device.ports[0]!, nativeVlan: 60, taggedVlans: [] }),
+    ],
+    [
       'another name',
       () => ({
         ...site,
