@@ -11,5 +11,4 @@ export const useOfOutbox = <T>(pick: (outbox: Outbox) => T): T =>
   )
 
 /** The outbox as it stands. */
-export const useOutbox = (): Outbox =>
-  useSyncExternalStore(outboxKeeper.subscribe, outboxKeeper.now, outboxKeeper.onServer)
+export const useOutbox = (): Outbox => useOfOutbox((outbox) => outbox)

@@ -8,9 +8,9 @@ import {
   snappedGrid,
 } from '~/core/radio/coverage'
 import type { Reading } from '~/core/radio/coverage'
-import { boxOf } from '~/core/plan'
-import type { Band, Level, Point, Site } from '~/core/plan'
+import type { Band, Level, Site } from '~/core/plan'
 import type { ChartRequest } from '../../workers/coverageEngine'
+import { groundBox } from './groundBox'
 
 /** Which chart of a plan is wanted. */
 export interface ChartWanted {
@@ -37,18 +37,6 @@ const COARSE = 4
 export const coarseRequest = (site: Site, wanted: ChartWanted): ChartRequest =>
   requestFor(site, wanted, COARSE)
 export const fineRequest = (site: Site, wanted: ChartWanted): ChartRequest => requestFor(site, wanted, 1)
-
-/** All that is drawn, whatever the level: the chart covers it. */
-export function groundBox(site: Site): { min: Point; max: Point } | null {
-  return boxOf([
-    ...site.buildings.flatMap(({ outline }) => outline),
-    ...site.walls.flatMap(({ points }) => points),
-    ...site.obstacles.flatMap(({ outline }) => outline),
-    ...site.keepOuts.flatMap(({ outline }) => outline),
-    ...site.areas.flatMap(({ outline }) => outline),
-    ...site.devices.flatMap(({ position }) => (position ? [position.at] : [])),
-  ])
-}
 
 /** Round the drawn ground, so far the chart goes on. */
 const ROOM_M = 4

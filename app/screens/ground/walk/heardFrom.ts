@@ -1,7 +1,7 @@
 import type { Seen } from '~/core/judge/proof'
 import type { Level, Point, Site } from '~/core/plan'
 import type { WalkReading } from '~/core/radio/calibration'
-import { groundBox } from '../chartRequest'
+import { groundBox } from '../groundBox'
 
 /** So far round all that is drawn somebody may have stood; further out the zero of the two is not the same. */
 const AROUND_M = 30
