@@ -1,3 +1,4 @@
+import { shared } from '../lib/shared'
 import { COLLECTIONS, HEADER_FIELDS } from './types'
 import type { AnyRecord, Collection, Device, Header, Site } from './types'
 
@@ -101,9 +102,9 @@ export const reverseChange = (change: Change): Change => ({
 /** Carries a change out on the state it was taken from. */
 export const applyChange = (site: Site, change: Change): Site => advanced(site, advanceOf(change))
 
-/** The same with what is left of it one way. A list that it does not touch stays the same object. */
+/** The same with what is left of it one way. What it does not touch stays the same object, lists and parts of records too. */
 export function advanced(site: Site, change: Advance): Site {
-  const result: Site = { ...site, ...change.header }
+  const result: Site = { ...site, ...sharedHeader(site, change.header) }
   const touched = new Set(
     [change.added, change.removed, change.updated, change.reordered].flat().map((part) => part.collection),
   )
@@ -117,10 +118,18 @@ function changedRecords(records: AnyRecord[], collection: Collection, change: Ad
     list.filter((c) => c.collection === collection)
   const gone = new Set(mine(change.removed).map(({ id }) => id))
   const updates = new Map(mine(change.updated).map(({ to }) => [to.id, to]))
-  const result = records.filter(({ id }) => !gone.has(id)).map((record) => updates.get(record.id) ?? record)
+  const result = records
+    .filter(({ id }) => !gone.has(id))
+    .map((record) => shared(record, updates.get(record.id) ?? record))
   for (const { index, record } of mine(change.added).sort((a, b) => a.index - b.index))
     result.splice(index, 0, record)
   const order = mine(change.reordered)[0]?.to
   if (order) result.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id))
   return result
 }
+
+/** Fields of a header as they are to be, each the same object as in the plan where it says the same. */
+export const sharedHeader = (site: Site, header: Partial<Header> | null): Partial<Header> =>
+  Object.fromEntries(
+    Object.entries(header ?? {}).map(([field, value]) => [field, shared(site[field as keyof Header], value)]),
+  )

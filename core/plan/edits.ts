@@ -1,4 +1,6 @@
+import { shared } from '../lib/shared'
 import { withoutRecords } from './letGo'
+import { sharedHeader } from './change'
 import type { AnyRecord, Collection, Device, Header, Id, Port, Site } from './types'
 
 /** The smallest things that can be done to a plan. A list of edits is one change, done whole or not at all. */
@@ -9,13 +11,13 @@ export type Edit =
   | { op: 'port'; deviceId: Id; port: Port }
   | { op: 'describe'; header: Partial<Header> }
 
-/** The site after all edits; the given one is left as it was. References to removed records are let go. */
+/** The site after all edits; the given one is left as it was, and what they do not change is the same objects. References to removed records are let go. */
 export const applyEdits = (site: Site, edits: Edit[]): Site => edits.reduce(applyEdit, site)
 
 function applyEdit(site: Site, edit: Edit): Site {
   switch (edit.op) {
     case 'describe':
-      return { ...site, ...edit.header }
+      return { ...site, ...sharedHeader(site, edit.header) }
     case 'put':
       return withRecords(site, edit.collection, (records) => put(records, edit.record))
     case 'move':
@@ -40,7 +42,9 @@ function withRecords(
 
 function put(records: AnyRecord[], record: AnyRecord): AnyRecord[] {
   const known = records.some(({ id }) => id === record.id)
-  return known ? records.map((old) => (old.id === record.id ? record : old)) : [...records, record]
+  return known
+    ? records.map((old) => (old.id === record.id ? shared(old, record) : old))
+    : [...records, record]
 }
 
 function move(records: AnyRecord[], id: Id, index: number): AnyRecord[] {
@@ -52,5 +56,5 @@ function move(records: AnyRecord[], id: Id, index: number): AnyRecord[] {
 
 const putPort = (device: Device, port: Port) => ({
   ...device,
-  ports: device.ports.map((old) => (old.number === port.number ? port : old)),
+  ports: device.ports.map((old) => (old.number === port.number ? shared(old, port) : old)),
 })
