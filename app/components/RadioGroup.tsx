@@ -25,9 +25,8 @@ export function RadioGroup<T extends string>({ label, value, onChange, choices, 
     >
       {choices.map((choice) => (
         <label key={choice.value} className={`flex items-center gap-1.5 ${size}`}>
-          <Radix.Item value={choice.value} className="radio">
-            <Radix.Indicator className="radio-dot" />
-          </Radix.Item>
+          {/* Not Radix’s indicator: it measures the page each time that one is drawn. */}
+          <Radix.Item value={choice.value} className="radio" />
           {choice.label}
         </label>
       ))}

@@ -2,6 +2,7 @@ import type { Edit } from '~/core/plan'
 import {
   EMPTY_OUTBOX,
   editsOnTheWay,
+  isLast,
   isOnTheWay,
   keptOf,
   mineSince,
@@ -30,6 +31,14 @@ test('parcels go off one after the other, in the order in which they were made',
   const sent = outboxStep(two, { kind: 'send', id: 'a' })
   expect(nextParcel(sent)).toBeNull()
   expect(nextParcel(outboxStep(sent, taken('a', 2)))?.id).toBe('b')
+})
+
+test('only the last that waits is asked what came of it on the page', () => {
+  const two = after(show(1), add('a'), add('b'), { kind: 'send', id: 'a' })
+  const [a, b] = two.parcels
+  expect([isLast(two, a!), isLast(two, b!)]).toEqual([false, true])
+  const one = outboxStep(outboxStep(two, taken('a', 2)), { kind: 'send', id: 'b' })
+  expect(isLast(one, b!)).toBe(true)
 })
 
 test('what was made on top of one’s own edit names the revision that this made', () => {

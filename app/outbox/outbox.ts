@@ -1,12 +1,14 @@
 import type { Problem } from '~/core/lib/outcome'
 import type { Edit } from '~/core/plan'
+import type { FrameSince } from '../wire/frames'
 
 /** Where a parcel goes: the site's own doors for what people do. */
 export type Door = 'edit' | 'step' | 'log' | 'observe' | 'propose' | 'job' | 'tick'
 
-/** What came back: taken, with the revision it made where it changed the plan; or why not. */
+/** What came back: taken, with the revision it made where it changed the plan, and what is new on the page if it asked; or why not. */
 export type Answer =
-  { ok: true; revision?: number; [more: string]: unknown } | { ok: false; problems: Problem[] }
+  | { ok: true; revision?: number; since?: FrameSince; [more: string]: unknown }
+  | { ok: false; problems: Problem[] }
 
 /** Something that a person did and that the server is to have. */
 export interface Parcel {
@@ -135,6 +137,10 @@ export const nextParcel = ({ parcels }: Outbox): Parcel | null =>
   parcels.some(({ state }) => state === 'sent')
     ? null
     : (parcels.find(({ state }) => state === 'waits') ?? null)
+
+/** Whether nothing waits but that one: of what comes before others the page need not see what came of it. */
+export const isLast = ({ parcels }: Outbox, { id }: Parcel): boolean =>
+  parcels.every((one) => one.id === id || one.state !== 'waits')
 
 /** Revisions after the one on screen that are this browser's own: what it sends was made on top of them. */
 export const mineSince = ({ mine }: Outbox, { siteId, revision }: Parcel): number[] =>

@@ -1,8 +1,9 @@
 import { useEffect, useEffectEvent } from 'react'
 import { useRevalidator } from 'react-router'
 import { knownWho } from '../hooks/useWho'
+import { askedSince, bring } from '../wire/heldFrame'
 import { outboxKeeper } from './keeper'
-import { mineSince, nextParcel } from './outbox'
+import { isLast, mineSince, nextParcel } from './outbox'
 import type { Answer, Parcel } from './outbox'
 import { useOutbox } from './useOutbox'
 
@@ -45,17 +46,23 @@ export function useSender(): void {
   }, [isStuck])
 }
 
-/** Null: nobody answered. */
+/** Null: nobody answered. The last that waits asks for what has changed on the page, too. */
 async function sent(parcel: Parcel): Promise<Answer | null> {
   const { id, siteId, door, revision, body } = parcel
-  const mine = mineSince(outboxKeeper.now(), parcel)
+  const box = outboxKeeper.now()
+  const mine = mineSince(box, parcel)
+  const query = isLast(box, parcel) ? askedSince(siteId, new URLSearchParams(window.location.search)) : null
   try {
-    const response = await fetch(`/sites/${siteId}/${door}`, {
+    const response = await fetch(`/sites/${siteId}/${door}${query ? `?${query}` : ''}`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ who: knownWho(), ...body, revision, mine, request: id }),
     })
-    return await answerOf(response)
+    const answer = await answerOf(response)
+    if (!query || !answer.ok || !answer.since) return answer
+    const { since, ...rest } = answer
+    bring(siteId, query, since)
+    return rest
   } catch {
     return null
   }

@@ -1,7 +1,5 @@
 import { makeEdits, mendFinding } from '../../server/plan/edit.server'
-import { evaluateSoon } from '../../server/derived/evaluated.server'
-import { siteOr404 } from '../../server/derived/siteState.server'
-import { answered } from '../../server/request/answered.server'
+import { answeredOnPlan } from '../../server/derived/planAnswer.server'
 import { jsonBody } from '../../server/request/jsonBody.server'
 import type { Route } from './+types/edit.route'
 
@@ -10,6 +8,9 @@ export async function action({ params, request }: Route.ActionArgs) {
   const body = await jsonBody(request)
   const outcome =
     typeof body.mend === 'string' ? mendFinding(params.siteId, body) : makeEdits(params.siteId, body)
-  if (outcome.ok) evaluateSoon(siteOr404(params.siteId).site)
-  return answered(outcome.ok ? { ok: true, value: { revision: outcome.value } } : outcome)
+  return answeredOnPlan(
+    params.siteId,
+    request,
+    outcome.ok ? { ok: true, value: { revision: outcome.value } } : outcome,
+  )
 }

@@ -11,6 +11,7 @@ import { makeEdits, mendFinding } from '../plan/edit.server'
 import { store } from '../sites/store.server'
 import { evaluated } from './evaluated.server'
 import { frameSince, siteFrame } from './frame.server'
+import { answeredOnPlan } from './planAnswer.server'
 
 const directory = mkdtempSync(join(tmpdir(), 'yard-beacon-since-'))
 process.env.YARD_BEACON_DATA = directory
@@ -77,5 +78,41 @@ describe('a page that has an earlier revision', () => {
     expect(evaluated(plan(id))).not.toBe(known)
     expect(step(id, { revision: 2, way: 'undo' })).toMatchObject({ ok: true })
     expect(evaluated(plan(id))).toBe(known)
+  })
+})
+
+describe('the answer to an edit', () => {
+  const posted = async (id: string, search: string, edits: unknown[] = [rename]) => {
+    const revision = store().sites.read(id)!.revision
+    const done = makeEdits(id, { revision, label: 'x', edits })
+    const outcome = done.ok ? { ok: true as const, value: { revision: done.value } } : done
+    const response = answeredOnPlan(id, new Request(`http://127.0.0.1/sites/${id}/edit${search}`), outcome)
+    return { status: response.status, said: (await response.json()) as Record<string, unknown> }
+  }
+
+  test('brings along what a page asks for next, where it says what it has', async () => {
+    const id = made(spoiltYard())
+    const before = frame(id)
+    const { said } = await posted(id, '?revision=1')
+    expect(said).toMatchObject({ ok: true, revision: 2 })
+    expect(frameAfter(before, said.since as FrameSince)).toEqual(frame(id))
+  })
+
+  test('says only what became of it where nothing is asked, or what the page has is not remembered', async () => {
+    const id = made()
+    frame(id)
+    expect((await posted(id, '')).said).toEqual({ ok: true, revision: 2 })
+    for (const search of ['?revision=77', '?revision=', '?revision=one'])
+      expect((await posted(id, search, [{ op: 'describe', header: { name: search } }])).said).toEqual({
+        ok: true,
+        revision: expect.any(Number) as number,
+      })
+  })
+
+  test('is a refusal and nothing else where it was refused', async () => {
+    const id = made()
+    frame(id)
+    const { status, said } = await posted(id, '?revision=1', [{ op: 'describe', header: { name: '' } }])
+    expect([status, said.ok, said.since]).toEqual([400, false, undefined])
   })
 })
