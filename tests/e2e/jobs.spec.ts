@@ -98,7 +98,8 @@ for (const { site, job, answers, devices } of WORKS)
     await answers(hand)
     const made = page.waitForResponse(
       (answer) =>
-        answer.url().endsWith('/job') && answer.request().postData()?.includes('"take":true') === true,
+        new URL(answer.url()).pathname.endsWith('/job') &&
+        answer.request().postData()?.includes('"take":true') === true,
     )
     await expect(page.locator('[data-preview]')).toHaveAttribute('aria-busy', 'false')
     await hand.click('button', 'Make it')
