@@ -21,11 +21,10 @@ function ofNetwork(site: Site, network: Network): Sighting[] {
   const subnet = subnetOrNull(network.subnet)
   if (!subnet) return []
   const where = [atNetwork(network)]
-  const mend = ownGateway(site, network, subnet)
   if (network.gateway === null) {
     return network.routedBy === null && network.servedBy === null
       ? []
-      : [{ says: `${network.name} has no gateway.`, where, mend }]
+      : [{ says: `${network.name} has no gateway.`, where, mend: ownGateway(site, network, subnet) }]
   }
   if (isUsable(subnet, network.gateway)) return []
   return [
@@ -33,7 +32,7 @@ function ofNetwork(site: Site, network: Network): Sighting[] {
       says: `The gateway ${network.gateway} is no host address of ${network.name} (${subnet.cidr}).`,
       where,
       severity: 'stop',
-      mend,
+      mend: ownGateway(site, network, subnet),
     },
   ]
 }

@@ -1,4 +1,4 @@
-import { loginAt } from '../../network/layer3'
+import { loginAt, perTwin } from '../../network/layer3'
 import type { LoginFault, Twin } from '../../network/layer3'
 import { deviceOf, isEnterprise, isOnAir, METHOD_NAME, profileOf, ssidsOn } from '../../plan'
 import type { Device, RadiusServer, SecurityProfile, Site, Ssid } from '../../plan'
@@ -82,7 +82,7 @@ interface Failed extends Sighting {
 }
 
 /** Each fault once, whatever the number of access points that meet it. */
-function failedLogins(twin: Twin): Failed[] {
+const failedLogins = perTwin((twin: Twin): Failed[] => {
   const { site } = twin
   const seen = new Map<string, Failed>()
   for (const device of site.devices.filter(isOnAir))
@@ -99,7 +99,7 @@ function failedLogins(twin: Twin): Failed[] {
       })
     }
   return [...seen.values()]
-}
+})
 
 function mendFor(
   site: Site,

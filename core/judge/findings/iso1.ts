@@ -1,3 +1,4 @@
+import { keptWhile } from '../../lib/keptWhile'
 import { cellAbout, decide, matches } from '../../network/layer3'
 import type { ReachCell, Twin } from '../../network/layer3'
 import type { Id, Network, Rule as Policy, Site } from '../../plan'
@@ -12,8 +13,7 @@ export const iso1: Rule = {
     const seen = new Set<string>()
     return [
       ...unkeptRequirements(site, twin),
-      ...oneWayDrops(site),
-      ...looseGuests(site),
+      ...bySettings(site).sightings,
       ...leakedDrops(site, twin),
     ].filter(({ where }) => {
       const pair = where.map((place) => place.id).join(' ')
@@ -57,14 +57,33 @@ function unkeptRequirements(site: Site, twin: Twin): Sighting[] {
 
 /** Kept apart by a rule, and still something gets through: by a leak between VLANs, a foreign address, another router. */
 const leakedDrops = (site: Site, twin: Twin): Sighting[] =>
+  bySettings(site).keptApart.flatMap(([from, to]) =>
+    leak(site, twin, from, to, `A rule keeps ${from.name} out of ${to.name}, and it gets there`),
+  )
+
+/** Pairs that a rule keeps apart and that nobody wants otherwise. */
+const keptApart = (site: Site): [Network, Network][] =>
   site.networks.flatMap((from) =>
-    site.networks.flatMap((to) => {
+    site.networks.flatMap((to): [Network, Network][] => {
       const asked = strengthOf(site, from.id, to.id)
       if (from.id === to.id || asked === 'must' || asked === 'may') return []
-      if (decide(site, from.id, { networkId: to.id }).action === 'allow') return []
-      return leak(site, twin, from, to, `A rule keeps ${from.name} out of ${to.name}, and it gets there`)
+      return decide(site, from.id, { networkId: to.id }).action === 'allow' ? [] : [[from, to]]
     }),
   )
+
+interface BySettings {
+  keptApart: [Network, Network][]
+  sightings: Sighting[]
+}
+
+const keptSettings = keptWhile<Policy[], BySettings>()
+
+/** What follows from rules, networks and requirements alone, whatever the rest of the plan is. */
+const bySettings = (site: Site): BySettings =>
+  keptSettings(site.rules, [site.networks, site.requirements], () => ({
+    keptApart: keptApart(site),
+    sightings: [...oneWayDrops(site), ...looseGuests(site)],
+  }))
 
 function leak(site: Site, twin: Twin, from: Network, to: Network, words: string): Sighting[] {
   const cell = cellAbout(twin, { fromNetworkId: from.id, to: { networkId: to.id } })

@@ -1,3 +1,4 @@
+import { keptWhile } from '../../lib/keptWhile'
 import { shadowedRules } from '../../network/layer3'
 import type { ShadowedRule } from '../../network/layer3'
 import type { Mend, Rule, Sighting } from './types'
@@ -8,8 +9,12 @@ import type { Rule as Policy, Site } from '../../plan'
 /** A rule behind others that have decided all it speaks of. */
 export const iso2: Rule = {
   code: 'ISO-2',
-  check: ({ site }) => shadowedRules(site).map((shadowed) => sighting(site, shadowed)),
+  check: ({ site }) =>
+    kept(site.rules, [site.networks], () => shadowedRules(site).map((shadowed) => sighting(site, shadowed))),
 }
+
+/** What rules do to each other, and the names of the networks they speak of: nothing else is read. */
+const kept = keptWhile<Policy[], Sighting[]>()
 
 function sighting(site: Site, { rule, position, by, contrary }: ShadowedRule): Sighting {
   const earlier = by.map((place) => `rule ${place}`).join(', ')

@@ -58,17 +58,20 @@ export function reachMatrix(twin: Twin): ReachCell[] {
 /** The matrix of a twin, worked out once. */
 export const matrixOf = perTwin(reachMatrix)
 
+const cellsByEnds = perTwin(
+  (twin) => new Map(matrixOf(twin).map((cell) => [cellKey(cell.fromNetworkId, cell.target), cell])),
+)
+
 /** The cell that a requirement speaks of; undefined when no client can attach in its network. */
 export const cellAbout = (
   twin: Twin,
   { fromNetworkId, to }: Pick<Requirement, 'fromNetworkId' | 'to'>,
 ): ReachCell | undefined =>
-  matrixOf(twin).find(
-    ({ fromNetworkId: from, target }) =>
-      from === fromNetworkId &&
-      (to === 'internet'
-        ? target.kind === 'internet'
-        : target.kind === 'network' && target.networkId === to.networkId),
+  cellsByEnds(twin).get(
+    cellKey(
+      fromNetworkId,
+      to === 'internet' ? { kind: 'internet' } : { kind: 'network', networkId: to.networkId },
+    ),
   )
 
 /** The cell of clients among themselves in one network; null when nobody can attach there. */
@@ -139,9 +142,9 @@ const classesAmong = (twin: Twin, network: Network): Member[][] =>
 const keptCells = keptPerTwin<ReachCell>('cell')
 
 const cellOf = (twin: Twin, network: Network, target: Target, targetName: string): ReachCell =>
-  keptCells(twin, cellKey(network, target), () => workedOut(twin, network, target, targetName))
+  keptCells(twin, cellKey(network.id, target), () => workedOut(twin, network, target, targetName))
 
-const cellKey = ({ id }: Network, target: Target): string =>
+const cellKey = (id: Id, target: Target): string =>
   `${id} ${target.kind} ${'networkId' in target ? target.networkId : 'deviceId' in target ? target.deviceId : ''}`
 
 function workedOut(twin: Twin, network: Network, target: Target, targetName: string): ReachCell {
