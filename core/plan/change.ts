@@ -1,6 +1,6 @@
 import { shared } from '../lib/shared'
 import { COLLECTIONS, HEADER_FIELDS } from './types'
-import type { AnyRecord, Collection, Device, Header, Site } from './types'
+import type { AnyRecord, Collection, Header, Site } from './types'
 
 interface Placed {
   collection: Collection
@@ -67,12 +67,13 @@ const isSame = (one: unknown, other: unknown): boolean => one === other || same(
 const isSameList = (one: readonly AnyRecord[], other: readonly AnyRecord[]): boolean =>
   one === other || (one.length === other.length && one.every((record, i) => isSame(record, other[i])))
 
-/** Whether all that is said of two devices but how their ports are set is the same: not by value, but as edits leave what they do not touch. */
-export const isSameButPorts = (one: Device, other: Device): boolean =>
+/** Whether two records are the same but for some fields: not by value, but as edits leave what they do not touch. */
+export const isSameBut = <T extends object>(one: T, other: T, fields: ReadonlySet<keyof T>): boolean =>
   one === other ||
-  (Object.keys({ ...one, ...other }) as (keyof Device)[]).every(
-    (field) => field === 'ports' || one[field] === other[field],
-  )
+  (fieldsOf(one).every((field) => fields.has(field) || one[field] === other[field]) &&
+    fieldsOf(other).every((field) => fields.has(field) || Object.hasOwn(one, field)))
+
+const fieldsOf = <T extends object>(record: T): (keyof T)[] => Object.keys(record) as (keyof T)[]
 
 /** A change one way only: all that somebody needs who has the state before it. */
 export interface Advance {

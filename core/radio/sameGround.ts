@@ -1,4 +1,4 @@
-import { isSameButPorts } from '../plan'
+import { isSameBut } from '../plan'
 import type { Device, Site } from '../plan'
 
 /** What the radio side of a plan is worked out from, besides its devices. */
@@ -37,6 +37,8 @@ const isSameGround = (one: Site, other: Site): boolean =>
     one.devices.length === other.devices.length &&
     one.devices.every((device, i) => isSameOnGround(device, other.devices[i])))
 
+const PORTS: ReadonlySet<keyof Device> = new Set(['ports'] as const)
+
 /** A device with a radio must be the same altogether: a mend made of it puts all of it into the plan. */
 const isSameOnGround = (one: Device, other: Device | undefined): boolean =>
-  one === other || (other !== undefined && one.radios.length === 0 && isSameButPorts(one, other))
+  one === other || (other !== undefined && one.radios.length === 0 && isSameBut(one, other, PORTS))

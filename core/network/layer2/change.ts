@@ -1,4 +1,4 @@
-import { isSameButPorts } from '../../plan/change'
+import { isSameBut } from '../../plan/change'
 import { tunnelEnd } from '../../plan/lookups'
 import type { Device, Site } from '../../plan/types'
 import type { Alive } from './fabric'
@@ -22,9 +22,9 @@ export interface FabricAfter {
 }
 
 /**
- * The fabric of a plan that differs from an earlier one in how ports are set, and in nothing else: the same devices, cables and radio
- * links, alive or not for the same reasons. All nodes that are as they were are shared, and serials are the same. Null where
- * more is different.
+ * The fabric of a plan that differs from an earlier one in how ports are set and in what frames do not depend on, such as walls: the same
+ * devices, cables and radio links, alive or not for the same reasons. All nodes that are as they were are shared, and serials are the
+ * same. Null where more is different.
  */
 export function fabricAfter(before: Fabric, site: Site, alive: Alive): FabricAfter | null {
   const devices = changedDevices(before.site, site)
@@ -75,17 +75,46 @@ const isSameMembership = (one: Membership, other: Membership): boolean =>
     one.tagged.size === other.tagged.size &&
     [...one.tagged].every((vid) => other.tagged.has(vid)))
 
-/** Null when anything else differs. */
+/** Of a device: how its ports are set, which is looked at one by one, and what no frame and no address depends on. */
+export const FREE_OF_DEVICE: ReadonlySet<keyof Device> = new Set(['ports', 'position', 'radios'] as const)
+
+/**
+ * Of a plan: its devices, which are looked at one by one, and what no frame and no address depends on. What of it decides whether something is
+ * alive, as a wall in a radio link does, is asked of `alive`.
+ */
+export const FREE_OF_PLAN: ReadonlySet<keyof Site> = new Set([
+  'devices',
+  'name',
+  'place',
+  'notes',
+  'contact',
+  'areas',
+  'requirements',
+  'ground',
+  'levels',
+  'buildings',
+  'walls',
+  'obstacles',
+  'keepOuts',
+  'risers',
+  'cableRoutes',
+  'underlays',
+  'antennas',
+  'neighbours',
+  'parts',
+  'partsRules',
+] as const)
+
+/** The devices that are other objects; null when anything that frames or addresses depend on differs. */
 function changedDevices(before: Site, after: Site): FabricAfter['devices'] | null {
   if (before === after) return []
-  const fields = Object.keys({ ...before, ...after }) as (keyof Site)[]
-  const isAlike = fields.every((field) => field === 'devices' || before[field] === after[field])
-  if (!isAlike || before.devices.length !== after.devices.length) return null
+  if (!isSameBut(before, after, FREE_OF_PLAN) || before.devices.length !== after.devices.length) return null
   const pairs: (readonly [Device, Device])[] = []
   for (const [i, device] of after.devices.entries()) {
     const was = before.devices[i]
+    if (!was || !isSameBut(was, device, FREE_OF_DEVICE)) return null
     // Which of its interfaces a device is managed at may follow from its first socket.
-    if (!was || !isSameButPorts(was, device) || managementVlan(was) !== managementVlan(device)) return null
+    if (managementVlan(was) !== managementVlan(device)) return null
     if (was !== device) pairs.push([was, device])
   }
   return pairs

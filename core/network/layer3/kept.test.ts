@@ -51,3 +51,8 @@ test('a question that breaks off leaves nothing behind', () => {
   expect(here.memory.asking).toEqual([])
   expect(kept(here, '', () => 5)).toBe(5)
 })
+
+test('two questions of one name are two questions', () => {
+  const [here, one, other] = [holder(), keptPerTwin<number>('alike'), keptPerTwin<number>('alike')]
+  expect([one(here, '', () => 1), other(here, '', () => 2)]).toEqual([1, 2])
+})

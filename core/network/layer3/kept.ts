@@ -17,8 +17,8 @@ interface Noted {
 }
 
 export interface Memory {
-  /** Answers by the name of their question. */
-  answers: Map<string, Map<string, Noted>>
+  /** Answers by their question, and by what it is asked about. */
+  answers: Map<symbol, Map<string, Noted>>
   /** What is being read for the questions that are being answered now, the innermost last. */
   asking: Set<Read>[]
 }
@@ -40,7 +40,8 @@ export function heed({ memory }: Remembers, read: Read): void {
  * otherwise, where nothing that was read for them is touched (`takeOver`). All that the work reads and that a port can change must be
  * heeded: broadcast domains are by the twin itself, and so is what another kept answer was worked out from.
  */
-export function keptPerTwin<T>(question: string): (twin: Remembers, key: string, work: () => T) => T {
+export function keptPerTwin<T>(name: string): (twin: Remembers, key: string, work: () => T) => T {
+  const question = Symbol(name)
   return ({ memory }, key, work) => {
     const outer = memory.asking.at(-1)
     const noted = answersTo(memory, question).get(key) ?? note(memory, question, key, work)
@@ -49,13 +50,13 @@ export function keptPerTwin<T>(question: string): (twin: Remembers, key: string,
   }
 }
 
-function answersTo({ answers }: Memory, question: string): Map<string, Noted> {
+function answersTo({ answers }: Memory, question: symbol): Map<string, Noted> {
   const known = answers.get(question) ?? new Map<string, Noted>()
   answers.set(question, known)
   return known
 }
 
-function note(memory: Memory, question: string, key: string, work: () => unknown): Noted {
+function note(memory: Memory, question: symbol, key: string, work: () => unknown): Noted {
   const reads = new Set<Read>()
   memory.asking.push(reads)
   try {

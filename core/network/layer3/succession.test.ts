@@ -3,8 +3,13 @@ import { applyEdits, deviceOf, isSetByPort, linkAt } from '../../plan'
 import type { Device, Port, Site } from '../../plan'
 import { planTwin } from '../../radio/backhaul'
 import { boatyard, demoYard } from '~/tests/kit/yard'
+import { missingVlans } from '../../judge/findings/vlanPath'
+import { attachmentsOf } from '../layer2'
+import { FREE_OF_DEVICE, FREE_OF_PLAN } from '../layer2/change'
+import { possibleAddresses } from './address'
 import { matrixOf } from './matrix'
 import type { ReachCell } from './matrix'
+import { twinOf } from './twin'
 import type { Twin } from './twin'
 
 /** A plan whose every record is another object: nothing that was kept can be used for it. */
@@ -60,6 +65,50 @@ test.each([
   },
 )
 
+/** A plan in which nobody can read what no frame and no address depends on. */
+const unreadable = (site: Site): Site => {
+  const hide = <T extends object>(record: T, fields: ReadonlySet<keyof T>): T =>
+    Object.defineProperties(
+      { ...record },
+      Object.fromEntries(
+        [...fields].map((field) => [
+          field,
+          {
+            get: () => {
+              throw new Error(`${String(field)} is read`)
+            },
+          },
+        ]),
+      ),
+    )
+  const free = (fields: ReadonlySet<string>, ...but: string[]) =>
+    new Set([...fields].filter((field) => !but.includes(field)))
+  return hide(
+    {
+      ...site,
+      devices: site.devices.map((device) =>
+        hide(device, free(FREE_OF_DEVICE, 'ports') as ReadonlySet<keyof Device>),
+      ),
+    },
+    free(FREE_OF_PLAN, 'devices') as ReadonlySet<keyof Site>,
+  )
+}
+
+test.each([
+  ['the demo', demoYard()],
+  ['the boatyard', boatyard()],
+])('%s: what is held free of frames and addresses is not read for them', (_name, site) => {
+  const hidden = twinOf(unreadable(site))
+  const open = twinOf(anew(site))
+  expect(heard(hidden)).toEqual(heard(open))
+  expect(matrixOf(hidden)).toEqual(matrixOf(open))
+  expect(missingVlans(hidden).map(({ vlanIds }) => vlanIds)).toEqual(
+    missingVlans(open).map(({ vlanIds }) => vlanIds),
+  )
+  for (const attachment of attachmentsOf(site))
+    expect(possibleAddresses(hidden, attachment)).toEqual(possibleAddresses(open, attachment))
+})
+
 describe('what is taken over', () => {
   const site = boatyard()
   const device = site.devices.find(({ id }) => id === 'switch')!
@@ -85,6 +134,30 @@ describe('what is taken over', () => {
     const now = matrixOf(planTwin({ ...site }))
     const later = matrixOf(planTwin({ ...site }))
     expect(later.filter((cell) => now.includes(cell))).toEqual(now)
+  })
+
+  test.each<[string, () => Site]>([
+    ['a wall', () => ({ ...site, walls: site.walls.slice(1) })],
+    [
+      'an access point elsewhere, on another channel',
+      () => ({
+        ...site,
+        devices: site.devices.map((one) =>
+          one.radios.length === 0 || one.position === null
+            ? one
+            : {
+                ...one,
+                position: { ...one.position, heightM: one.position.heightM + 0.5 },
+                radios: one.radios.map((radio) => ({ ...radio, powerDbm: 3 })),
+              },
+        ),
+      }),
+    ],
+  ])('all of it where no frame depends on what differs: %s', (_what, made) => {
+    const now = matrixOf(planTwin({ ...site }))
+    const later = made()
+    expect(matrixOf(planTwin(later))).toEqual(matrixOf(planTwin(anew(later))))
+    expect(matrixOf(planTwin(later)).filter((cell) => now.includes(cell))).toEqual(now)
   })
 
   test.each<[string, () => Site]>([

@@ -29,7 +29,7 @@ export interface Predecessor extends FabricAfter {
   earlier: Known
 }
 
-/** An earlier twin of a plan that differs from this one in how ports are set, and in nothing else. */
+/** An earlier twin of a plan that differs from this one in how ports are set, or in what frames do not depend on. */
 export function predecessorOf(site: Site, alive: Alive): Predecessor | undefined {
   for (const ref of recent) {
     const earlier = ref.deref()
