@@ -4,7 +4,6 @@ import type { PlannedRadio } from '../../radio/coverage'
 import { sharedMhz, spanOf } from '../../radio/propagation'
 import { sameGround } from '../../radio/sameGround'
 import { perSite } from '../../lib/perSite'
-import { distanceM } from '../../plan'
 import type { Device, Radio, Site } from '../../plan'
 import { putDevice } from './mends'
 import type { Rule, Sighting } from './types'
@@ -60,8 +59,21 @@ const FAR_M = 80
 function neighbours(site: Site): Sighting[] {
   return (['2.4', '5', '6'] as const).flatMap((band) => {
     const radios = plannedRadios(site, band).filter(({ channel }) => channel !== null)
-    return radios.flatMap((a, i) => radios.slice(i + 1).flatMap((b) => loudPair(site, a, b)))
+    return nearPairs(radios).flatMap(([a, b]) => loudPair(site, a, b))
   })
+}
+
+/** In the order of the plan. Large sites have a hundred thousand pairs, so this is the first that is asked of them. */
+function nearPairs(radios: readonly PlannedRadio[]): [PlannedRadio, PlannedRadio][] {
+  const pairs: [PlannedRadio, PlannedRadio][] = []
+  radios.forEach((a, i) => {
+    const [x, y] = a.position.at
+    for (const b of radios.slice(i + 1)) {
+      const [dx, dy] = [b.position.at[0] - x, b.position.at[1] - y]
+      if (dx * dx + dy * dy <= FAR_M * FAR_M) pairs.push([a, b])
+    }
+  })
+  return pairs
 }
 
 /** Two children of one parent, on the band of their uplinks: both have its channel, and no choice. */
@@ -75,7 +87,6 @@ function loudPair(site: Site, a: PlannedRadio, b: PlannedRadio): Sighting[] {
   if (a.channel === null || b.channel === null) return []
   if (a.device.air?.deviceId === b.device.id || b.device.air?.deviceId === a.device.id) return []
   if (followOne(a, b)) return []
-  if (distanceM(a.position.at, b.position.at) > FAR_M) return []
   if (sharedMhz(spanOf(a.band, a.channel, a.widthMhz), spanOf(b.band, b.channel, b.widthMhz)) === 0) return []
   const dbm = downDbm(a, signalPath(site, a, b.position.at, b.zM).wayDb, site.ground)
   if (dbm < LOUD_DBM) return []

@@ -1,6 +1,7 @@
 import { downDbm, heardAt, plannedRadios, signalPath } from '../../radio/coverage'
 import type { PlannedRadio } from '../../radio/coverage'
 import { sameGround } from '../../radio/sameGround'
+import { keptWhile } from '../../lib/keptWhile'
 import { perSite } from '../../lib/perSite'
 import { footOn } from '../../plan/drawing'
 import { BAND_MHZ, freeSpaceLossDb } from '../../radio/propagation'
@@ -23,8 +24,10 @@ export const rad4: Rule = {
   check: ({ site }) => seenIn(sameGround(site), 'all'),
 }
 
+const kept = keptWhile<Device, Sighting[]>()
+
 const seenIn = perSite((site: Site, _all: 'all') => [
-  ...accessPoints(site).flatMap((device) => mountedBadly(site, device)),
+  ...accessPoints(site).flatMap((device) => kept(device, [site.walls], () => mountedBadly(site, device))),
   ...deadSpots(site),
 ])
 
