@@ -1,10 +1,8 @@
-import { proxy } from 'comlink'
-import { useEffect, useRef, useState } from 'react'
 import type { Aftermath, Capacity, Choice, ChosenTree } from '~/core/radio/backhaul'
 import type { Site } from '~/core/plan'
-import type { BackhaulParts, BackhaulService } from '../../workers/backhaul.worker'
+import type { BackhaulService } from '../../workers/backhaul.worker'
 import { backhaulThread } from '../../workers/starts'
-import { startJob } from '../../workers/thread'
+import { useStudy } from '../../workers/useStudy'
 
 export interface BackhaulStudy {
   choices: Choice[] | null
@@ -29,38 +27,14 @@ const NOTHING: BackhaulStudy = {
  * Everything about backhaul that takes a while, worked out in a worker whenever the plan has changed: `key` names the plan
  * and its revision, since each visit of a page brings a new copy of the same.
  */
-export function useBackhaul(given: Site, key: string): BackhaulStudy & { giveUp: () => void } {
-  const [kept, setKept] = useState({ key, site: given })
-  if (kept.key !== key) setKept({ key, site: given })
-  const { site } = kept
-  const [state, setState] = useState<{ site: Site; study: BackhaulStudy }>({
-    site,
-    study: NOTHING,
+export function useBackhaul(site: Site, key: string): BackhaulStudy & { giveUp: () => void } {
+  const { told, giveUp } = useStudy<BackhaulService, BackhaulStudy>({
+    key,
+    start: backhaulThread,
+    work: (service, tell) => service.study(site, tell),
+    first: NOTHING,
+    over: { progress: null },
   })
-  const stop = useRef<(() => void) | null>(null)
-  useEffect(() => {
-    let study = NOTHING
-    const put = (part: Partial<BackhaulStudy>) => {
-      study = { ...study, ...part }
-      setState({ site, study })
-    }
-    const job = startJob<BackhaulService, unknown>(
-      backhaulThread,
-      (service) =>
-        service.study(
-          site,
-          proxy(async (part: Partial<BackhaulParts>) => put(part)),
-        ),
-      { done: () => put({ progress: null }), failed: (fault) => put({ fault, progress: null }) },
-    )
-    stop.current = () => {
-      job.end()
-      put({ progress: null })
-    }
-    return () => job.end()
-  }, [site])
-  return {
-    ...(state.site === site ? state.study : { ...state.study, progress: 0 }),
-    giveUp: () => stop.current?.(),
-  }
+  const { study } = told ?? { study: NOTHING }
+  return { ...(told?.key === key ? study : { ...study, progress: 0 }), giveUp }
 }
