@@ -1,6 +1,6 @@
 /** From a bare clone to the totals of every test. Node built-ins only. */
-import { spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { spawn, spawnSync } from 'node:child_process'
+import { existsSync, mkdirSync, openSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { bin, build, fail, install, root } from './setup.mjs'
 import { provide, provideOptional } from './systemTools.mjs'
@@ -52,28 +52,51 @@ build()
 rmSync(results, { recursive: true, force: true })
 mkdirSync(results, { recursive: true })
 
+const LABS = 'tests/reference/labs.test.ts'
+const jestArgs = (report) => ['--json', `--outputFile=${join(results, report)}`]
+const jestCounts = (report) => ({
+  passed: report.numPassedTests,
+  failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
+  skipped: report.numPendingTests,
+})
+
+/** The labs wait most of their time, so they go on beside everything up to the browser. */
+const labs = beside('labs', bin('jest'), [LABS, ...jestArgs('labs.json')])
+
 /** Each step counts as one test, so that a fault in lint or types shows in the total. */
 const steps = [
   step('lint', bin('eslint'), ['.']),
   step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
   step('types', bin('react-router'), ['typegen']) && step('types', bin('tsc'), ['--noEmit']),
 ]
-const jest = counted(
+const others = counted(
   'unit and reference tests',
-  bin('jest'),
-  ['--json', `--outputFile=${join(results, 'unit.json')}`],
+  step('unit and reference tests', bin('jest'), [
+    ...jestArgs('unit.json'),
+    ...['/node_modules/', '/build/', '/tests/e2e/', LABS].flatMap((path) => [
+      '--testPathIgnorePatterns',
+      path,
+    ]),
+  ]),
   'unit.json',
-  (report) => ({
-    passed: report.numPassedTests,
-    failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
-    skipped: report.numPendingTests,
+  jestCounts,
+)
+const inLabs = counted('labs', await labs, 'labs.json', jestCounts)
+const jest = {
+  passed: others.passed + inLabs.passed,
+  failed: others.failed + inLabs.failed,
+  skipped: others.skipped + inLabs.skipped,
+}
+const browser = counted(
+  'browser tests',
+  step('browser tests', bin('playwright'), ['test']),
+  'e2e.json',
+  ({ stats }) => ({
+    passed: stats.expected + stats.flaky,
+    failed: stats.unexpected,
+    skipped: stats.skipped,
   }),
 )
-const browser = counted('browser tests', bin('playwright'), ['test'], 'e2e.json', ({ stats }) => ({
-  passed: stats.expected + stats.flaky,
-  failed: stats.unexpected,
-  skipped: stats.skipped,
-}))
 
 const checks = { passed: steps.filter(Boolean).length, failed: steps.filter((ok) => !ok).length, skipped: 0 }
 const total = (key) => checks[key] + jest[key] + browser[key]
@@ -91,9 +114,21 @@ function step(name, command, args) {
   return spawnSync(command, args, { cwd: root, stdio: 'inherit' }).status === 0
 }
 
-/** Runs a test runner and reads its own report; a runner that leaves none has failed. */
-function counted(name, command, args, report, read) {
-  const ran = step(name, command, args)
+/** Begins a command that others go on beside; what it printed is shown when it has ended, and whether it went well is told. */
+function beside(name, command, args) {
+  const path = join(results, `${name}.log`)
+  const child = spawn(command, args, { cwd: root, stdio: ['ignore', ...Array(2).fill(openSync(path, 'w'))] })
+  return new Promise((resolve) => {
+    child.on('error', () => resolve(false))
+    child.on('exit', (code) => {
+      console.log(`\n== ${name}\n${readFileSync(path, 'utf8')}`)
+      resolve(code === 0)
+    })
+  })
+}
+
+/** Reads a runner's own report; one that left none has failed. */
+function counted(name, ran, report, read) {
   const file = join(results, report)
   if (!existsSync(file)) return { passed: 0, failed: 1, skipped: 0 }
   const counts = read(JSON.parse(readFileSync(file, 'utf8')))
