@@ -3,7 +3,6 @@ import { Outlet, data, isRouteErrorResponse, useFetchers } from 'react-router'
 import type { ShouldRevalidateFunctionArgs } from 'react-router'
 import { Problem } from '../../components/Problem'
 import { FindingsDrawer } from './FindingsDrawer'
-import { FollowPanel } from './FollowPanel'
 import { KeysDialog } from './KeysDialog'
 import { isPosting, notePosting, onlyAsks } from './posting'
 import { WhoQuestion } from './Who'
@@ -15,6 +14,7 @@ import { useOfOutbox } from '../../outbox/useOutbox'
 import { TopBar } from './TopBar'
 import { useFrameKeys } from './useFrameKeys'
 import { usePanel } from '../../hooks/usePanel'
+import { later } from '../../components/later'
 import { useIsHydrated } from '../../hooks/useIsHydrated'
 import { useSite } from '../../hooks/useSite'
 import { outboxKeeper } from '../../outbox/keeper'
@@ -24,6 +24,8 @@ import { openedFrame } from '../../wire/frames'
 import type { PackedFrame, SiteFrame } from '../../wire/frames'
 import { changedFrame, holdFrame } from '../../wire/heldFrame'
 import type { Route } from './+types/route'
+
+const FollowPanel = later(() => import('./FollowPanel').then((part) => part.FollowPanel))
 
 export const loader = ({ params, request }: Route.LoaderArgs) =>
   data(siteFrame(params.siteId, new URL(request.url).searchParams))
