@@ -52,6 +52,7 @@ test('a requirement goes round its four words, and a broken one is hatched and n
   const site = await boatyard(request, baseURL!, 'mended')
   await open(page, `${site}/brief`)
   const cell = (word: string) => page.getByRole('button', { name: new RegExp(`^Crew to Café: ${word}`) })
+  await page.getByLabel('Notes').fill('Not saved yet')
   await cell('not said').click()
   await expect(cell('must, but the plan does not reach it')).toHaveClass(/hatched/)
   await expect(page.getByRole('button', { name: '1 finding' })).toBeVisible()
@@ -62,6 +63,8 @@ test('a requirement goes round its four words, and a broken one is hatched and n
   await expect(
     page.getByRole('button', { name: 'No findings' }).or(page.getByRole('button', { name: '0 findings' })),
   ).toBeVisible()
+  // What was typed above stands through all of it.
+  await expect(page.getByLabel('Notes')).toHaveValue('Not saved yet')
   expect(faults).toEqual([])
 })
 

@@ -53,7 +53,17 @@ const CONTACT: FieldSpec = {
   hint: 'Stands in the customer’s record.',
 }
 
-export function BriefForm({ header, countries }: { header: Header; countries: Choice[] }) {
+interface Props {
+  header: Header
+  countries: Choice[]
+}
+
+/** What is typed stays while other things of the plan change, as they do further down the page; its own words begin anew with the plan’s. */
+export const BriefForm = (props: Props) => (
+  <WordsForm key={JSON.stringify(wordsOf(props.header))} {...props} />
+)
+
+function WordsForm({ header, countries }: Props) {
   const { draft, set, form } = useEditForm<Words>({
     initial: wordsOf(header),
     label: () => 'Change the brief',

@@ -17,7 +17,7 @@ export const loader = ({ params }: Route.LoaderArgs) => ({
 })
 
 export default function Brief({ loaderData }: Route.ComponentProps) {
-  const { revision, site } = useSite()
+  const { site } = useSite()
   return (
     <>
       <StageHead
@@ -25,7 +25,7 @@ export default function Brief({ loaderData }: Route.ComponentProps) {
         says="What comes into the site, where it is, and what must be known before the first address."
       />
       <div className="grid gap-5 @3xl:grid-cols-[3fr_2fr]">
-        <BriefForm key={revision} header={site} countries={loaderData.countries} />
+        <BriefForm header={site} countries={loaderData.countries} />
         <div className="space-y-5">
           <NextSteps />
           <History entries={loaderData.history} />

@@ -15,7 +15,6 @@ import { Chart } from './Chart'
 import { bandOf, readingOf } from './chartRequest'
 import { groundBox } from './groundBox'
 import { later } from '../../components/later'
-import { ScaleDialog } from './ScaleDialog'
 import { Side } from './Side'
 import { Toolbar } from './Toolbar'
 import { toolOf } from './tools'
@@ -31,6 +30,7 @@ import { WalkMarks } from './walk/WalkMarks'
 import { WalkSection } from './walk/WalkSection'
 import type { Size } from './useView'
 
+const ScaleDialog = later(() => import('./ScaleDialog').then((part) => part.ScaleDialog))
 const ReadingSheet = later(() => import('./walk/ReadingSheet').then((part) => part.ReadingSheet))
 const ProfileDialog = later(() => import('./ProfileDialog').then((part) => part.ProfileDialog))
 
@@ -214,7 +214,6 @@ export function GroundStage({
             <Side
               site={site}
               level={level}
-              revision={revision}
               reading={reading}
               {...beside}
               only={input.dragging ? undefined : only}
@@ -240,15 +239,17 @@ export function GroundStage({
         study={study}
         onWalk={() => pick('reading')}
       />
-      <ScaleDialog
-        site={site}
-        underlayId={only?.collection === 'underlays' ? only.id : null}
-        ends={scaling}
-        onClose={() => {
-          setScaling(null)
-          setTool('choose')
-        }}
-      />
+      {scaling && (
+        <ScaleDialog
+          site={site}
+          underlayId={only?.collection === 'underlays' ? only.id : null}
+          ends={scaling}
+          onClose={() => {
+            setScaling(null)
+            setTool('choose')
+          }}
+        />
+      )}
       {ends && (
         <ProfileDialog
           site={tried.shown}

@@ -3,15 +3,16 @@ import type { PlannedRadio, Reading } from '~/core/radio/coverage'
 import type { PieceRef } from '~/core/plan/drawing'
 import type { Level, Point, Site } from '~/core/plan'
 import { Legend } from './Legend'
-import { PlacedSheet } from './PlacedSheet'
 import { Openings } from './Openings'
 import { later } from '../../components/later'
+import { recordKey } from '../../forms/recordKey'
 import { PlaceList } from './PlaceList'
 import { RouteLength } from './RouteLength'
 import { SignalCard } from './SignalCard'
 import { WallLoss } from './WallLoss'
 import type { useSelection } from './useSelection'
 
+const PlacedSheet = later(() => import('./PlacedSheet').then((part) => part.PlacedSheet))
 const PieceSheet = later(() => import('./PieceSheet').then((part) => part.PieceSheet))
 
 interface Props {
@@ -19,7 +20,6 @@ interface Props {
   /** The plan with what is being tried. */
   shown: Site
   level: Level
-  revision: number
   reading: Reading
   radios: readonly PlannedRadio[]
   hover: Point | null
@@ -36,15 +36,19 @@ interface Props {
 
 /** Beside the chart: the sheet of what is chosen, or the signal under the pointer, the legend and the lists. */
 export const Side = memo(function Side(props: Props) {
-  const { site, shown, level, revision, only, selection, hover, radios, busy } = props
+  const { site, shown, level, only, selection, hover, radios, busy } = props
   if (only) {
     const device = only.collection === 'devices' ? site.devices.find(({ id }) => id === only.id) : undefined
     if (device)
-      return (
-        <PlacedSheet key={`${device.id} ${revision}`} site={site} device={device} onGone={selection.clear} />
-      )
+      return <PlacedSheet key={recordKey(device)} site={site} device={device} onGone={selection.clear} />
+    const record = site[only.collection].find(({ id }) => id === only.id)
     return (
-      <PieceSheet key={`${only.id} ${revision}`} site={site} piece={only} onGone={selection.clear}>
+      <PieceSheet
+        key={record ? recordKey(record) : only.id}
+        site={site}
+        piece={only}
+        onGone={selection.clear}
+      >
         {only.collection === 'walls' && <WallLoss site={site} wallId={only.id} />}
         {only.collection === 'underlays' && (
           <button className="button mb-2" onClick={props.onScale}>

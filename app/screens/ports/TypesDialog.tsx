@@ -1,3 +1,4 @@
+import { recordKey } from '../../forms/recordKey'
 import { FileDown, Plus } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { useFetcher } from 'react-router'
@@ -15,7 +16,7 @@ import { TypeForm } from './TypeForm'
 /** The device types of this site, and those that are kept for every site. */
 export function TypesDialog() {
   const { search, set } = usePanel()
-  const { site, revision } = useSite()
+  const { site } = useSite()
   const [fresh, setFresh] = useState<DeviceType | null>(null)
   const open = search.has('types')
   const chosenId = search.get('types')
@@ -40,7 +41,7 @@ export function TypesDialog() {
           <button className="button mb-3" onClick={back}>
             All device types
           </button>
-          <TypeForm key={`${chosen.id} ${revision}`} type={chosen} isNew={fresh !== null} onDone={back} />
+          <TypeForm key={recordKey(chosen)} type={chosen} isNew={fresh !== null} onDone={back} />
         </>
       ) : (
         <Lists onEdit={(id) => set({ types: id })} onNew={() => setFresh(newType())} />
