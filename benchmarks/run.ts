@@ -20,22 +20,22 @@ import { benchPapers } from './papers'
 import { benchProof } from './proof'
 import { benchRunbook } from './runbook'
 import { benchStaging } from './staging'
-import { grownYard } from './grownYard'
+import { grownYard, placedYard } from './grownYard'
 
 /** Prints what the heavy things cost, and how that grows. Figures, not verdicts. */
 const RUNS = 5
 const SIZES = [10, 50, 150, 500]
 
-function medianMs(work: () => unknown): number {
-  const times = Array.from({ length: RUNS }, () => {
+function medianMs(work: () => unknown, runs = RUNS): number {
+  const times = Array.from({ length: runs }, () => {
     const start = performance.now()
     work()
     return performance.now() - start
   }).sort((a, b) => a - b)
-  return times[Math.floor(RUNS / 2)] ?? 0
+  return times[Math.floor(runs / 2)] ?? 0
 }
 
-const timed = (work: () => unknown): string => `${medianMs(work).toFixed(1)} ms`
+const timed = (work: () => unknown, runs = RUNS): string => `${medianMs(work, runs).toFixed(1)} ms`
 
 const row = (...cells: string[]) =>
   console.log(cells.map((cell, i) => (i === 0 ? cell.padEnd(30) : cell.padStart(13))).join(''))
@@ -55,8 +55,17 @@ function leases(twin: Twin): number {
   return attachmentsOf(twin.site).filter((attachment) => leaseAt(twin, attachment).lease).length
 }
 
-/** Which switch is next: an edit that was made before is remembered. */
+/** Edits in a row, one after the other as somebody makes them. */
+const EDITS = 40
+/** Which switch or access point is next: an edit that was made before is remembered. */
 let turn = 0
+
+/** What a screen shows of an edited plan. */
+function after(edited: Site): void {
+  const twin = planTwin(edited)
+  findings(edited, twin)
+  matrixOf(twin)
+}
 
 /** One port of a switch loses a VLAN, as an edit leaves the rest of the plan alone; then everything a screen shows of it. */
 function afterPortEdit(site: Site): void {
@@ -65,17 +74,25 @@ function afterPortEdit(site: Site): void {
   const [first, ...others] = device?.ports ?? []
   if (!device || !first) return
   const changed = { ...device, ports: [{ ...first, taggedVlans: first.taggedVlans.slice(1) }, ...others] }
-  const edited = { ...site, devices: site.devices.map((one) => (one === device ? changed : one)) }
-  const twin = planTwin(edited)
-  findings(edited, twin)
-  matrixOf(twin)
+  after({ ...site, devices: site.devices.map((one) => (one === device ? changed : one)) })
+}
+
+/** One access point is hung a little higher, where all have a place on the ground. */
+function afterMove(site: Site): void {
+  const placed = site.devices.filter(({ radios, position }) => radios.length > 0 && position)
+  const device = placed[turn++ % placed.length]
+  if (!device?.position) return
+  const position = { ...device.position, heightM: device.position.heightM + 0.1 }
+  after({ ...site, devices: site.devices.map((one) => (one === device ? { ...one, position } : one)) })
 }
 
 const read = readSiteFile(readFileSync('demo/tern-quay.json', 'utf8'))
 if (!read.ok) throw new Error('the demo does not read')
 const demo: Site = read.value
 
-console.log(`median of ${RUNS} runs; access points, each with 8 SSIDs; 20 networks; up to 60 switches\n`)
+console.log(
+  `median of ${RUNS} runs, of ${EDITS} for edits; access points, each with 8 SSIDs; 20 networks; up to 60 switches\n`,
+)
 row('site', 'findings', 'matrix', 'leases', 'all three', 'port edit', 'memory')
 const sites: [string, Site][] = [
   ['the demo, 9 access points', demo],
@@ -92,9 +109,17 @@ for (const [name, site] of sites) {
     timed(() => matrixOf(planTwin(fresh(site)))),
     timed(() => leases(planTwin(fresh(site)))),
     `${all.toFixed(1)} ms`,
-    timed(() => afterPortEdit(site)),
+    timed(() => afterPortEdit(site), EDITS),
     `${Math.round(process.memoryUsage().heapUsed / 1048576)} MB`,
   )
+}
+
+row('an access point moved', ...SIZES.map((size) => timedMove(placedYard(size))))
+row('', ...SIZES.map((size) => `of ${size}`))
+
+function timedMove(site: Site): string {
+  after(site)
+  return timed(() => afterMove(site), EDITS)
 }
 
 /** The exponent of a power law through the last two sizes: 1 is linear. */
