@@ -5,7 +5,7 @@ import { newId } from '../../hooks/newId'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
 import { useSite } from '../../hooks/useSite'
 import { isReached } from '~/core/network/layer3/verdicts'
-import type { MatrixCell } from '../../server/derived/reach.server'
+import type { MatrixCell } from '../../server/derived/cellForPage.server'
 
 type Choice = Requirement['strength'] | 'open'
 const NEXT: Record<Choice, Choice> = { open: 'must', must: 'may', may: 'mustNot', mustNot: 'open' }

@@ -1,10 +1,13 @@
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { attachmentsIn } from '~/core/network/layer2'
+import { networkOf } from '~/core/plan'
 import { Flag, FlagCloth } from '../../components/Flag'
 import { useSite } from '../../hooks/useSite'
 import { VERDICT_WORDS } from '~/core/network/layer3/verdicts'
 import type { Verdict } from '~/core/network/layer3/verdicts'
-import type { MatrixCell } from '../../server/derived/reach.server'
+import type { MatrixCell } from '../../server/derived/cellForPage.server'
+import { oddRows } from './oddRows'
 
 /** Who reaches whom: a row for each network, a column for each target. A cell opens the frame's way. */
 export function ReachMatrix({ cells }: { cells: MatrixCell[] }) {
@@ -90,7 +93,10 @@ function Cell({ cell }: { cell: MatrixCell | undefined }) {
   const why = cell.exceptions
     .map(
       ({ says, count, places: odd, targets: whom }) =>
-        `${placeNames(odd, count)}${whom ? ` to ${whom.join(', ')}` : ''}: ${says}`,
+        `${namesOf(
+          odd.map(({ label }) => label),
+          count,
+        )}${whom ? ` to ${whom.join(', ')}` : ''}: ${says}`,
     )
     .join('\n')
   const own = cell.targetId === `network:${cell.fromNetworkId}`
@@ -108,32 +114,52 @@ function Cell({ cell }: { cell: MatrixCell | undefined }) {
   )
 }
 
-const placeNames = (places: { label: string }[], count: number): string => {
-  const named = places.map(({ label }) => label).join(', ')
-  return count > places.length ? `${named} and ${count - places.length} more` : named
-}
+const namesOf = (named: readonly string[], count: number): string =>
+  count > named.length ? `${named.join(', ')} and ${count - named.length} more` : named.join(', ')
 
-/** Which places fare worse than their network, in sentences: the odd ones out. */
+/** So many rows stand there at once. */
+const MOST_ROWS = 8
+
+/** Which places fare worse than their network, one row for each reason: the odd ones out. */
 function OddOnes({ cells }: { cells: MatrixCell[] }) {
-  const { site } = useSite()
-  const odd = [
-    ...new Set(
-      cells.flatMap(({ fromNetworkId, oddOnes }) => (oddOnes ? [`${fromNetworkId} ${oddOnes}`] : [])),
-    ),
-  ]
-  if (odd.length === 0) return null
+  const { site, targets } = useSite()
+  const [isWhole, setWhole] = useState(false)
+  const rows = oddRows(cells)
+  if (rows.length === 0) return null
+  const shown = isWhole ? rows : rows.slice(0, MOST_ROWS)
   return (
-    <ul className="mt-2 space-y-1 border-t border-line pt-2">
-      {odd.slice(0, 8).map((line) => {
-        const [id = '', ...rest] = line.split(' ')
-        const network = site.networks.find((candidate) => candidate.id === id)
-        return (
-          <li key={line} className="flex gap-2">
-            {network && <Flag vlanId={network.vlanId} label={network.name} size={13} />}
-            <span>{rest.join(' ')}</span>
-          </li>
-        )
-      })}
-    </ul>
+    <>
+      <table className="plain mt-4 w-full">
+        <caption className="caption py-1 text-left">Places that fare otherwise than their network</caption>
+        <thead>
+          <tr>
+            <th>From</th>
+            <th>Places</th>
+            <th>To</th>
+            <th>Why</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map(({ fromNetworkId, to, says, count, places }) => {
+            const network = networkOf(site, fromNetworkId)
+            return (
+              <tr key={`${fromNetworkId} ${says} ${places.join()} ${to.join()}`}>
+                <td>{network && <Flag vlanId={network.vlanId} label={network.name} size={13} />}</td>
+                <td title={namesOf(places, count)} className={count === 1 ? '' : 'whitespace-nowrap'}>
+                  {count === 1 ? places[0] : `${count} places`}
+                </td>
+                <td>{to.length === targets.length ? 'anywhere' : to.join(', ')}</td>
+                <td>{says}</td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+      {rows.length > MOST_ROWS && (
+        <button className="button button-quiet mt-1" onClick={() => setWhole(!isWhole)}>
+          {isWhole ? 'Fewer' : `All ${rows.length}`}
+        </button>
+      )}
+    </>
   )
 }

@@ -69,7 +69,7 @@ export function PartLine({ row, onTick }: Props) {
             >
               <input
                 type="checkbox"
-                className="size-5"
+                className="tick-box"
                 checked={reach === 'all'}
                 ref={(box) => {
                   if (box) box.indeterminate = reach === 'some'

@@ -79,10 +79,10 @@ export default function Parts({ loaderData }: Route.ComponentProps) {
                 shown.length > 0 && (
                   <tbody key={group}>
                     <tr>
-                      <th colSpan={7} scope="rowgroup" className="!pt-4 text-left">
+                      <th colSpan={7} scope="rowgroup" className="!pt-4 text-left align-bottom">
                         {GROUP_NAME[group]}
                       </th>
-                      <td colSpan={3} className="!pt-4 text-right">
+                      <td colSpan={3} className="!pb-0 text-right align-bottom">
                         <button
                           type="button"
                           className="button button-quiet no-print"

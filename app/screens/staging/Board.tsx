@@ -150,7 +150,7 @@ function BandSheet({ band, devices, nowS, marked, onMark, chosenId, onChoose }: 
       role="group"
       aria-label={BAND_WORDS[band]}
     >
-      <div className="flex items-baseline gap-3">
+      <div className="flex items-center gap-3">
         <Checkbox
           label={`All ${devices.length}: ${BAND_WORDS[band]}`}
           checked={all}
@@ -213,7 +213,7 @@ function Line({ device, nowS, isMarked, onMark, isChosen, onChoose }: LineProps)
         aria-label={`Choose ${name}`}
         checked={isMarked}
         onChange={(event) => onMark(event.target.checked)}
-        className="mt-1.5"
+        className="tick-box mt-0.5"
       />
       <LedMark leds={ledsOf(phase)} size={30} />
       <div className="min-w-0 flex-1">

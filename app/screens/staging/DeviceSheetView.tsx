@@ -213,7 +213,7 @@ function Settings({ sheet: { settings } }: { sheet: DeviceSheet }) {
         <table className="plain w-full table-fixed text-[0.82rem] [overflow-wrap:anywhere]">
           <thead>
             <tr>
-              <th />
+              <th className="w-[33%]" />
               <th>saved</th>
               <th>in force</th>
               <th>planned</th>
