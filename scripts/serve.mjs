@@ -1,4 +1,5 @@
 /** Serves the built application on this machine only. Flags: --data DIR, --port N. */
+import { statSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
@@ -18,6 +19,11 @@ const { default: sirv } = await import('sirv')
 const build = await import(pathToFileURL(join(root, 'build', 'server', 'index.js')).href)
 const client = join(root, 'build', 'client')
 
+/** When what is served was built; undefined while a build is under way. */
+const builtMs = () => statSync(join(root, 'build', 'server', 'index.js'), { throwIfNoEntry: false })?.mtimeMs
+const servedMs = builtMs()
+const BUILT_ANEW = 'Yard Beacon was built anew while it ran. Stop it and start it again; nothing is lost.\n'
+
 /** A thread runs this server's own scripts and compiled kernels, and speaks with nobody else. */
 const WORKER_POLICY =
   "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'; base-uri 'none'"
@@ -28,6 +34,9 @@ const WORKER_POLICY =
  */
 express()
   .disable('x-powered-by')
+  .use((_request, answer, next) =>
+    builtMs() === servedMs ? next() : answer.status(503).type('text/plain').send(BUILT_ANEW),
+  )
   .use(
     '/assets',
     sirv(join(client, 'assets'), {

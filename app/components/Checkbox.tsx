@@ -25,9 +25,7 @@ export function Checkbox({ label, checked, onChange, disabled }: Props) {
         {/* Not Radix’s indicator: it measures the page each time that one is drawn, and forms have dozens. */}
         <Check size={13} strokeWidth={3} aria-hidden className="group-data-[state=unchecked]:hidden" />
       </Radix.Root>
-      <label htmlFor={id} className="[&>.inline-flex]:align-middle">
-        {label}
-      </label>
+      <label htmlFor={id}>{label}</label>
     </div>
   )
 }

@@ -12,7 +12,8 @@ export function Flag({ vlanId, label, size = 18 }: Props) {
   return (
     <span className="inline-flex items-center gap-1.5 whitespace-nowrap">
       <FlagCloth vlanId={vlanId} size={size} />
-      <span>{label ?? <span className="figures">{vlanId}</span>}</span>
+      {/* The words, not the flag, stand on the line of what is beside them. */}
+      <span className="self-baseline">{label ?? <span className="figures">{vlanId}</span>}</span>
     </span>
   )
 }

@@ -1,5 +1,5 @@
 import type { Network, Requirement } from '~/core/plan'
-import { Flag, FlagCloth } from '../../components/Flag'
+import { Flag } from '../../components/Flag'
 import { Problems } from '../../components/Problems'
 import { newId } from '../../hooks/newId'
 import { usePlanEdit } from '../../hooks/usePlanEdit'
@@ -66,9 +66,7 @@ export function RequirementMatrix({ cells }: { cells: MatrixCell[] }) {
             <th>From</th>
             {targets.map(({ targetId, name, vlanId }) => (
               <th key={targetId} scope="col">
-                <span className="inline-flex items-center gap-1.5">
-                  {vlanId !== null && <FlagCloth vlanId={vlanId} size={12} />} {name}
-                </span>
+                {vlanId === null ? name : <Flag vlanId={vlanId} label={name} size={12} />}
               </th>
             ))}
           </tr>

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { attachmentsIn } from '~/core/network/layer2'
 import { networkOf } from '~/core/plan'
-import { Flag, FlagCloth } from '../../components/Flag'
+import { Flag } from '../../components/Flag'
 import { useSite } from '../../hooks/useSite'
 import { VERDICT_WORDS } from '~/core/network/layer3/verdicts'
 import type { Verdict } from '~/core/network/layer3/verdicts'
@@ -60,11 +60,7 @@ export function ReachMatrix({ cells }: { cells: MatrixCell[] }) {
 function TargetHead({ id, name }: { id: string; name: string }) {
   const { site } = useSite()
   const network = site.networks.find((candidate) => id === `network:${candidate.id}`)
-  return (
-    <span className="inline-flex items-center gap-1.5">
-      {network && <FlagCloth vlanId={network.vlanId} size={12} />} {name}
-    </span>
-  )
+  return network ? <Flag vlanId={network.vlanId} label={name} size={12} /> : name
 }
 
 /** How a verdict looks: reached is deep water, kept out is bare paper; a fault and a strange address are hatched. */
