@@ -36,9 +36,10 @@ export function heed({ memory }: Remembers, read: Read): void {
 }
 
 /**
- * Remembers the answers to a question for a twin, by a key, and takes them over to the twin of a plan in which ports alone are set
- * otherwise, where nothing that was read for them is touched (`takeOver`). All that the work reads and that a port can change must be
- * heeded: broadcast domains are by the twin itself, and so is what another kept answer was worked out from.
+ * Remembers the answers to a question for a twin, by a key, and takes them over to the twin of a plan that differs in how ports are set
+ * and in what no frame depends on (`layer2/change`), where nothing that was read for them is touched (`takeOver`). All that the work reads
+ * and that a port can change must be heeded: broadcast domains are by the twin itself, and so is what another kept answer was worked out
+ * from. An answer holds no device: which other one stands in its place by then, it cannot know.
  */
 export function keptPerTwin<T>(name: string): (twin: Remembers, key: string, work: () => T) => T {
   const question = Symbol(name)
