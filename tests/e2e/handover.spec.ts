@@ -43,6 +43,20 @@ test('parts from the plan: taken, outgrown, ticked, priced', async ({ page, requ
   const csv = await (await request.get(`${site}/parts.csv`)).text()
   expect(csv).toContain('Outlet Cat 6')
   expect(csv).toContain('24.5')
+
+  // In the van, on a phone: from any stage, with the ticks in view. On paper every column is there, however narrow the sheet.
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto(`${site}/runbook`)
+  await page.getByRole('link', { name: 'Parts' }).click()
+  await expect(page.getByRole('link', { name: 'Parts' })).toBeInViewport()
+  const packed = injectors.getByLabel('packed: Injector 802.3at')
+  const { x, width } = (await packed.boundingBox())!
+  expect(x + width).toBeLessThan(390)
+  await packed.click()
+  await expect(packed).toBeChecked()
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByRole('columnheader', { name: 'In cartons' })).toBeVisible()
   expect(faults).toEqual([])
 })
 

@@ -1,17 +1,27 @@
 import { Check, Package, Wrench } from 'lucide-react'
+import { useEffect, useRef } from 'react'
 import type { ReactNode } from 'react'
-import { NavLink, useSearchParams } from 'react-router'
+import { NavLink, useLocation, useSearchParams } from 'react-router'
 import type { StageProgress } from '~/core/guide/order'
 import { useSite } from '../../hooks/useSite'
 
 /** The stages in the order of the work, marked along a line: filled as far as the work is done. */
 export function WorkSteps() {
   const { progress } = useSite()
+  const strip = useRef<HTMLElement>(null)
+  const { pathname } = useLocation()
+  // On a phone the stages stand side by side: where one is comes into view.
+  useEffect(() => {
+    strip.current
+      ?.querySelector('[aria-current="page"]')
+      ?.scrollIntoView({ block: 'nearest', inline: 'center' })
+  }, [pathname])
   const firstOpen = progress.findIndex(({ done }) => !done)
   return (
     <nav
       aria-label="Stages"
-      className="no-print shrink-0 overflow-x-auto border-r border-ink bg-sheet md:w-[196px]"
+      ref={strip}
+      className="no-print shrink-0 overflow-x-auto border-r border-ink bg-sheet max-md:flex max-md:border-b md:w-[196px]"
     >
       <ol className="flex py-2 md:flex-col">
         {progress.map((stage, i) => (
@@ -36,15 +46,15 @@ const Beside = ({ to, name, says, icon }: { to: string; name: string; says: stri
   <NavLink
     to={to}
     className={({ isActive }) =>
-      `flex items-center gap-3 border-t border-line px-3 py-2 max-md:hidden ${isActive ? 'bg-depth-2 font-semibold' : 'hover:bg-depth-1'}`
+      `flex items-center gap-3 border-t border-line px-3 py-2 max-md:items-start max-md:border-t-0 max-md:border-l max-md:py-4.5 ${isActive ? 'bg-depth-2 font-semibold' : 'hover:bg-depth-1'}`
     }
   >
-    <span aria-hidden className="grid w-[27px] shrink-0 place-items-center">
+    <span aria-hidden className="grid w-[27px] shrink-0 place-items-center max-md:hidden">
       {icon}
     </span>
     <span>
       <span className="block leading-tight">{name}</span>
-      <span className="caption block font-normal">{says}</span>
+      <span className="caption block font-normal max-md:hidden">{says}</span>
     </span>
   </NavLink>
 )
@@ -94,7 +104,9 @@ function OpenFindings({ stage: { open } }: { stage: StageProgress }) {
     .filter((severity) => open[severity] > 0)
     .map((severity) => `${open[severity]} ${severity}`)
   return (
-    <span className={`block text-[0.86rem] font-medium ${open.stop > 0 ? 'text-caution' : 'text-ink'}`}>
+    <span
+      className={`block text-[0.86rem] font-medium max-md:whitespace-nowrap ${open.stop > 0 ? 'text-caution' : 'text-ink'}`}
+    >
       {parts.join(', ')}
     </span>
   )

@@ -127,7 +127,7 @@ function OddOnes({ cells }: { cells: MatrixCell[] }) {
     <>
       <table className="plain mt-4 w-full">
         <caption className="caption py-1 text-left">Places that fare otherwise than their network</caption>
-        <thead>
+        <thead className="max-md:sr-only">
           <tr>
             <th>From</th>
             <th>Places</th>
@@ -139,13 +139,16 @@ function OddOnes({ cells }: { cells: MatrixCell[] }) {
           {shown.map(({ fromNetworkId, to, says, count, places }) => {
             const network = networkOf(site, fromNetworkId)
             return (
-              <tr key={`${fromNetworkId} ${says} ${places.join()} ${to.join()}`}>
+              <tr
+                key={`${fromNetworkId} ${says} ${places.join()} ${to.join()}`}
+                className="max-md:flex max-md:flex-wrap max-md:border-b max-md:border-line max-md:py-1 max-md:*:border-0 max-md:*:!py-0.5"
+              >
                 <td>{network && <Flag vlanId={network.vlanId} label={network.name} size={13} />}</td>
                 <td title={namesOf(places, count)} className={count === 1 ? '' : 'whitespace-nowrap'}>
                   {count === 1 ? places[0] : `${count} places`}
                 </td>
                 <td>{to.length === targets.length ? 'anywhere' : to.join(', ')}</td>
-                <td>{says}</td>
+                <td className="max-md:w-full">{says}</td>
               </tr>
             )
           })}

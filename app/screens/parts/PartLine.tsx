@@ -23,7 +23,7 @@ export function PartLine({ row, onTick }: Props) {
   const unit = row.unit === 'm' ? ' m' : ''
   return (
     <tr data-part={row.key}>
-      <td className="min-w-60 max-w-96">
+      <td className="max-w-96 md:min-w-60">
         {row.name}
         {row.note && <span className="caption block">{row.note}</span>}
         {row.missing > 0 && (
@@ -33,11 +33,14 @@ export function PartLine({ row, onTick }: Props) {
           </span>
         )}
       </td>
-      <td className="num figures">
+      {/* At the shop and at the van a phone has room for what is to be got, and for its ticks. */}
+      <td className="num figures max-md:not-print:hidden">
         {row.counted ? <Traced number={row.counted} digits={0} /> : `${row.needed}${unit}`}
       </td>
-      <td className="num figures">{row.inCartons > 0 ? `${row.inCartons}${unit}` : ''}</td>
-      <td className="num">
+      <td className="num figures max-md:not-print:hidden">
+        {row.inCartons > 0 ? `${row.inCartons}${unit}` : ''}
+      </td>
+      <td className="num max-md:not-print:hidden">
         <SmallNumber
           label={`At hand: ${row.name}`}
           value={row.have}
@@ -49,7 +52,7 @@ export function PartLine({ row, onTick }: Props) {
         {row.toGet}
         {unit}
       </td>
-      <td className="num">
+      <td className="num max-md:not-print:hidden">
         <SmallNumber
           label={`Each: ${row.name}`}
           value={row.rate}
@@ -57,7 +60,7 @@ export function PartLine({ row, onTick }: Props) {
           onDone={(rate) => change({ rate })}
         />
       </td>
-      <td className="num figures">{row.cost === null ? '' : row.cost.toFixed(2)}</td>
+      <td className="num figures max-md:not-print:hidden">{row.cost === null ? '' : row.cost.toFixed(2)}</td>
       {TICKS.map((state) => {
         const reach = tickReach(row, state)
         const tick = row.ticks[state]

@@ -62,12 +62,12 @@ export default function Parts({ loaderData }: Route.ComponentProps) {
             <thead>
               <tr>
                 <th>Part</th>
-                <th className="num">Needed</th>
-                <th className="num">In cartons</th>
-                <th className="num">At hand</th>
+                <th className="num max-md:not-print:hidden">Needed</th>
+                <th className="num max-md:not-print:hidden">In cartons</th>
+                <th className="num max-md:not-print:hidden">At hand</th>
                 <th className="num">To get</th>
-                <th className="num">Each, {site.backhaul.rates.currency}</th>
-                <th className="num">Cost</th>
+                <th className="num max-md:not-print:hidden">Each, {site.backhaul.rates.currency}</th>
+                <th className="num max-md:not-print:hidden">Cost</th>
                 <th>Ordered</th>
                 <th>Staged</th>
                 <th>Packed</th>
@@ -79,20 +79,20 @@ export default function Parts({ loaderData }: Route.ComponentProps) {
                 shown.length > 0 && (
                   <tbody key={group}>
                     <tr>
-                      <th colSpan={7} scope="rowgroup" className="!pt-4 text-left align-bottom">
-                        {GROUP_NAME[group]}
+                      <th colSpan={10} scope="rowgroup" className="!pt-4 !pb-0">
+                        <span className="flex items-baseline justify-between">
+                          {GROUP_NAME[group]}
+                          <button
+                            type="button"
+                            className="button button-quiet no-print"
+                            disabled={ticking || !list.some(isOpen)}
+                            onClick={() => tick('packed', true, list.filter(isOpen))}
+                            aria-label={`Pack all of ${GROUP_NAME[group]}`}
+                          >
+                            pack all
+                          </button>
+                        </span>
                       </th>
-                      <td colSpan={3} className="!pb-0 text-right align-bottom">
-                        <button
-                          type="button"
-                          className="button button-quiet no-print"
-                          disabled={ticking || !list.some(isOpen)}
-                          onClick={() => tick('packed', true, list.filter(isOpen))}
-                          aria-label={`Pack all of ${GROUP_NAME[group]}`}
-                        >
-                          pack all
-                        </button>
-                      </td>
                     </tr>
                     {shown.map((row) => (
                       <PartLine key={row.key} row={row} onTick={(state, is) => tick(state, is, [row])} />
