@@ -3,17 +3,14 @@ import type { PlannedRadio, Reading } from '~/core/radio/coverage'
 import type { PieceRef } from '~/core/plan/drawing'
 import type { Level, Point, Site } from '~/core/plan'
 import { Legend } from './Legend'
-import { Openings } from './Openings'
 import { later } from '../../components/later'
 import { recordKey } from '../../forms/recordKey'
 import { PlaceList } from './PlaceList'
-import { RouteLength } from './RouteLength'
 import { SignalCard } from './SignalCard'
-import { WallLoss } from './WallLoss'
 import type { useSelection } from './useSelection'
 
 const PlacedSheet = later(() => import('./PlacedSheet').then((part) => part.PlacedSheet))
-const PieceSheet = later(() => import('./PieceSheet').then((part) => part.PieceSheet))
+const PieceSide = later(() => import('./PieceSide').then((part) => part.PieceSide))
 
 interface Props {
   site: Site
@@ -41,24 +38,7 @@ export const Side = memo(function Side(props: Props) {
     const device = only.collection === 'devices' ? site.devices.find(({ id }) => id === only.id) : undefined
     if (device)
       return <PlacedSheet key={recordKey(device)} site={site} device={device} onGone={selection.clear} />
-    const record = site[only.collection].find(({ id }) => id === only.id)
-    return (
-      <PieceSheet
-        key={record ? recordKey(record) : only.id}
-        site={site}
-        piece={only}
-        onGone={selection.clear}
-      >
-        {only.collection === 'walls' && <WallLoss site={site} wallId={only.id} />}
-        {only.collection === 'underlays' && (
-          <button className="button mb-2" onClick={props.onScale}>
-            Scale it by two points
-          </button>
-        )}
-        {only.collection === 'walls' && <Openings site={site} wallId={only.id} />}
-        {only.collection === 'cableRoutes' && <RouteLength site={site} routeId={only.id} />}
-      </PieceSheet>
-    )
+    return <PieceSide site={site} piece={only} onGone={selection.clear} onScale={props.onScale} />
   }
   return (
     <>
