@@ -60,8 +60,11 @@ const jestCounts = (report) => ({
   skipped: report.numPendingTests,
 })
 
-/** The labs wait most of their time, so they go on beside everything up to the browser. */
-const labs = beside('labs', bin('jest'), [LABS, ...jestArgs('labs.json')])
+/**
+ * The labs wait most of their time, so they go on beside everything up to the browser. Their runner ends when they have: alone, it would wait
+ * for what a program that was ended has left open; beside others its worker is ended the same way.
+ */
+const labs = beside('labs', bin('jest'), [LABS, '--forceExit', ...jestArgs('labs.json')])
 
 /** Each step counts as one test, so that a fault in lint or types shows in the total. */
 const steps = [
