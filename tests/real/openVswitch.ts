@@ -26,7 +26,8 @@ export async function startOpenVswitch({ dummy }: { dummy: boolean }): Promise<O
     start('ovsdb-server', [join(folder, 'conf.db'), `--remote=p${database}`, '--unixctl=none'], env),
   ]
   await appears(folder, 'db.sock')
-  must('ovs-vsctl', [`--db=${database}`, '--no-wait', 'init'], { env })
+  // Its socket is there a moment before it listens.
+  must('ovs-vsctl', [`--db=${database}`, '--retry', '--timeout=20', '--no-wait', 'init'], { env })
   const control = join(folder, 'switch.ctl')
   processes.push(
     start(
