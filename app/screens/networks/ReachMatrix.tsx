@@ -147,7 +147,7 @@ function OddOnes({ cells }: { cells: MatrixCell[] }) {
                 <td title={namesOf(places, count)} className={count === 1 ? '' : 'whitespace-nowrap'}>
                   {count === 1 ? places[0] : `${count} places`}
                 </td>
-                <td>{to.length === targets.length ? 'anywhere' : to.join(', ')}</td>
+                <td>{targets.every(({ name }) => to.includes(name)) ? 'anywhere' : to.join(', ')}</td>
                 <td className="max-md:w-full">{says}</td>
               </tr>
             )
