@@ -2,6 +2,7 @@ import { deviceSheet, boardDelta, NOTHING_SEEN, runClientTests, groundOf, told }
 import { advance, fork, newWorld, perform, performAll } from '~/core/world'
 import type { World } from '~/core/world'
 import { boatyard } from '~/tests/kit/yard'
+import { aimNetworkId } from '~/core/plan'
 import type { Device, Id, Link, Site } from '~/core/plan'
 
 type Row = (...cells: string[]) => void
@@ -96,8 +97,7 @@ export function stagedYard(accessPoints: number): Site {
     areas: [],
     requirements: [],
     rules: site.rules.filter(
-      ({ fromNetworkId, to }) =>
-        fromNetworkId !== 'cafe' && !(typeof to === 'object' && to.networkId === 'cafe'),
+      ({ fromNetworkId, to }) => fromNetworkId !== 'cafe' && aimNetworkId(to) !== 'cafe',
     ),
     forwards: [],
   }

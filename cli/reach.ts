@@ -10,7 +10,7 @@ import {
 } from '~/core/network/layer3'
 import { planTwin } from '~/core/radio/backhaul'
 import type { Answer, Hop, ReachCell, Target } from '~/core/network/layer3'
-import { networkOf } from '~/core/plan'
+import { networkOf, routersOf } from '~/core/plan'
 import type { Site } from '~/core/plan'
 import { oneFile } from './options'
 import type { Options } from './options'
@@ -104,6 +104,8 @@ const findAttachment = (site: Site, text: string): Attachment | undefined =>
 
 function findTarget(site: Site, text: string): Target | undefined {
   if (text === 'internet') return { kind: 'internet' }
+  const router = routersOf(site).find(({ id }) => text === `router:${id}`)
+  if (router) return { kind: 'router', deviceId: router.id }
   const device = site.devices.find(({ id }) => text === `device:${id}`)
   if (device) return { kind: 'device', deviceId: device.id }
   return targetsOf(site).find(({ target, name }) => name === text || idOf(target) === text)?.target

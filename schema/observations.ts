@@ -7,7 +7,11 @@ import { band, point } from './ground'
 import { check } from './problems'
 
 const to = Joi.alternatives()
-  .try(Joi.object({ networkId: id().required() }), choice('internet'))
+  .try(
+    Joi.object({ networkId: id().required() }),
+    Joi.object({ deviceId: id().required() }),
+    choice('internet'),
+  )
   .required()
 
 const place = () => Joi.string().max(200).required()

@@ -122,7 +122,11 @@ export const rule = recordSchema('rules', {
   action: choice('allow', 'drop').required(),
   fromNetworkId: ref(),
   to: Joi.alternatives()
-    .try(Joi.object({ networkId: id().required() }), choice('internet', 'any'))
+    .try(
+      Joi.object({ networkId: id().required() }),
+      Joi.object({ deviceId: id().required() }),
+      choice('internet', 'any'),
+    )
     .required(),
   enabled: flag(true),
 })
@@ -157,7 +161,11 @@ export const area = recordSchema('areas', {
 export const requirement = recordSchema('requirements', {
   fromNetworkId: id().required(),
   to: Joi.alternatives()
-    .try(Joi.object({ networkId: id().required() }), choice('internet'))
+    .try(
+      Joi.object({ networkId: id().required() }),
+      Joi.object({ deviceId: id().required() }),
+      choice('internet'),
+    )
     .required(),
   strength: choice('must', 'may', 'mustNot').required(),
 })

@@ -1,3 +1,4 @@
+export * from './aims'
 export * from './areas'
 export * from './bulkPorts'
 export * from './capacity'

@@ -2,6 +2,7 @@ import type { Path, Problem } from '../lib/outcome'
 import { backhaulProblems } from './backhaulIntegrity'
 import { cartonProblems } from './cartonIntegrity'
 import { groundProblems } from './groundIntegrity'
+import { aimKey } from './aims'
 import { deviceOf } from './lookups'
 import { kindOf } from './kinds'
 import { foreignParts } from './parts'
@@ -63,7 +64,7 @@ function airUplinks(site: Site): Problem[] {
 function requirementsTwice(site: Site): Problem[] {
   const seen = new Set<string>()
   return site.requirements.flatMap(({ fromNetworkId, to }, i) => {
-    const key = `${fromNetworkId} ${typeof to === 'object' ? to.networkId : to}`
+    const key = `${fromNetworkId} ${aimKey(to)}`
     if (!seen.has(key)) {
       seen.add(key)
       return []

@@ -26,6 +26,6 @@ export interface AreaNeed {
 export interface Requirement {
   id: Id
   fromNetworkId: Id
-  to: { networkId: Id } | 'internet'
+  to: { networkId: Id } | { deviceId: Id } | 'internet'
   strength: 'must' | 'may' | 'mustNot'
 }

@@ -39,8 +39,8 @@ export interface Rule {
   id: Id
   action: 'allow' | 'drop'
   fromNetworkId: Id | null
-  /** A network, or the feed. */
-  to: { networkId: Id } | 'internet' | 'any'
+  /** A network, a router itself (its own addresses, by name and address service all the same), the internet, or all that is forwarded. */
+  to: { networkId: Id } | { deviceId: Id } | 'internet' | 'any'
   enabled: boolean
 }
 

@@ -45,7 +45,7 @@ const outer = (id: string | null): string | null => (id === 'berths' ? 'berths-o
 const doubled = <T extends { id: string; fromNetworkId: string | null; to: unknown }>(list: T[]): T[] =>
   list.flatMap((one) => {
     const to = one.to as Rule['to']
-    const toOut = typeof to === 'object' && to.networkId === 'berths'
+    const toOut = typeof to === 'object' && 'networkId' in to && to.networkId === 'berths'
     if (one.fromNetworkId !== 'berths' && !toOut) return [one]
     const copy = {
       ...one,

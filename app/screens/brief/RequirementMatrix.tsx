@@ -1,3 +1,4 @@
+import { aimName, aimNetworkId, routersOf, sameAim } from '~/core/plan'
 import type { Network, Requirement } from '~/core/plan'
 import { Flag } from '../../components/Flag'
 import { Problems } from '../../components/Problems'
@@ -51,6 +52,12 @@ export function RequirementMatrix({ cells }: { cells: MatrixCell[] }) {
       targetId: `network:${id}`,
     })),
     { to: 'internet', name: 'the internet', vlanId: null, targetId: 'internet' },
+    ...routersOf(site).map(({ id }) => ({
+      to: { deviceId: id },
+      name: aimName(site, { deviceId: id }),
+      vlanId: null,
+      targetId: `router:${id}`,
+    })),
   ]
   return (
     <section className="sheet overflow-x-auto px-4 py-3" aria-label="Requirements">
@@ -79,7 +86,7 @@ export function RequirementMatrix({ cells }: { cells: MatrixCell[] }) {
               </th>
               {targets.map(({ to, name, targetId }) => (
                 <td key={targetId}>
-                  {typeof to === 'object' && to.networkId === from.id ? (
+                  {aimNetworkId(to) === from.id ? (
                     <span className="flex min-h-8 items-center px-1.5 text-soft">own</span>
                   ) : (
                     <RequirementCell
@@ -106,8 +113,7 @@ const requirementIn = (
   requirements: Requirement[],
   from: string,
   to: Requirement['to'],
-): Requirement | undefined =>
-  requirements.find((one) => one.fromNetworkId === from && JSON.stringify(one.to) === JSON.stringify(to))
+): Requirement | undefined => requirements.find((one) => one.fromNetworkId === from && sameAim(one.to, to))
 
 /** The plan against the requirement: null where they agree or nothing was said. */
 function contradiction(choice: Choice, cell: MatrixCell | undefined): string | null {

@@ -1,7 +1,7 @@
 import { networkChoices } from '../../components/networkChoices'
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react'
 import { useState } from 'react'
-import { ruleWords } from '~/core/plan'
+import { aimNetworkId, routerName, routersOf, ruleWords } from '~/core/plan'
 import type { Rule } from '~/core/plan'
 import { EditForm } from '../../components/EditForm'
 import { CheckInput, SelectInput } from '../../components/inputs'
@@ -21,7 +21,8 @@ export function Rules() {
       <h2>Rules, first match decides</h2>
       <p className="caption mb-2">
         Without a rule a router routes between all its networks. To keep two apart takes two drop rules, one
-        each way, above any wider allow.
+        each way, above any wider allow. A router still answers at its own address in each network: to close
+        its web interface, drop traffic to the router itself; DHCP and DNS keep working.
       </p>
       <Problems problems={problems} />
       <ol className="sheet divide-y divide-line px-4">
@@ -67,8 +68,13 @@ export function Rules() {
   )
 }
 
-const readTarget = (value: string | null): Rule['to'] =>
-  value === null || value === 'any' ? 'any' : value === 'internet' ? 'internet' : { networkId: value }
+const ROUTER = 'router:'
+
+function readTarget(value: string | null): Rule['to'] {
+  if (value === null || value === 'any') return 'any'
+  if (value === 'internet') return 'internet'
+  return value.startsWith(ROUTER) ? { deviceId: value.slice(ROUTER.length) } : { networkId: value }
+}
 
 /** A new rule goes to the end; a drop can bring its twin for the other way. */
 function NewRule() {
@@ -80,12 +86,13 @@ function NewRule() {
   const [bothWays, setBothWays] = useState(true)
   const networks = networkChoices(site)
   const target = readTarget(to)
-  const canTwin = from !== null && typeof target === 'object'
+  const farId = aimNetworkId(target)
+  const canTwin = from !== null && farId !== null
   const add = () => {
     const rule: Rule = { id: newId(), action, fromNetworkId: from, to: target, enabled: true }
     const twin: Rule[] =
-      canTwin && bothWays && from !== null
-        ? [{ ...rule, id: newId(), fromNetworkId: target.networkId, to: { networkId: from } }]
+      bothWays && from !== null && farId !== null
+        ? [{ ...rule, id: newId(), fromNetworkId: farId, to: { networkId: from } }]
         : []
     edit(
       'Add a rule',
@@ -122,6 +129,10 @@ function NewRule() {
               { value: 'any', label: 'anywhere' },
               { value: 'internet', label: 'the internet' },
               ...networks,
+              ...routersOf(site).map((router) => ({
+                value: `${ROUTER}${router.id}`,
+                label: routerName(router, router.id),
+              })),
             ]}
             onChange={setTo}
           />

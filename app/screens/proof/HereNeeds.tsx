@@ -1,4 +1,5 @@
 import type { HereTests } from '~/core/judge/proof'
+import { aimNetworkId } from '~/core/plan'
 import { TextInput } from '../../components/inputs'
 
 interface Props {
@@ -21,8 +22,9 @@ export function HereNeeds({ needs, outside, onOutside, name: lookedUp, onName, h
           : 'Asked besides'}
       </legend>
       <div className="grid gap-3 sm:grid-cols-2 @4xl:grid-cols-4">
-        {needs.map(({ to, name, strength }) =>
-          to === 'internet' ? (
+        {needs.map(({ to, name, strength }) => {
+          const networkId = aimNetworkId(to)
+          return networkId === null ? (
             <TextInput
               key="internet"
               label="An address outside"
@@ -33,15 +35,15 @@ export function HereNeeds({ needs, outside, onOutside, name: lookedUp, onName, h
             />
           ) : (
             <TextInput
-              key={to.networkId}
+              key={networkId}
               label={`In ${name}, ${strength === 'must' ? 'must' : 'must not'} answer`}
-              path={`helpers.${to.networkId}`}
+              path={`helpers.${networkId}`}
               mono
-              value={helpers[to.networkId] ?? ''}
-              onChange={(ip) => onHelper(to.networkId, ip)}
+              value={helpers[networkId] ?? ''}
+              onChange={(ip) => onHelper(networkId, ip)}
             />
-          ),
-        )}
+          )
+        })}
         <TextInput
           label="A name to look up"
           path="name"

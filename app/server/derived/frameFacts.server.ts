@@ -67,7 +67,7 @@ function targetFrom(text: string): Target | null {
   const [kind, id = ''] = [text.split(':')[0], text.slice(text.indexOf(':') + 1)]
   if (kind === 'internet') return { kind: 'internet' }
   if (kind === 'network') return { kind: 'network', networkId: id }
-  return kind === 'controller' || kind === 'device' ? { kind, deviceId: id } : null
+  return kind === 'controller' || kind === 'device' || kind === 'router' ? { kind, deviceId: id } : null
 }
 
 /** The frame that the address asks to follow, if it asks for one that exists. */

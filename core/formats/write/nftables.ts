@@ -1,6 +1,6 @@
-import { decide } from '../../network/layer3'
+import { decideAtRouter } from '../../network/layer3'
 import { deviceOf, networkOf } from '../../plan'
-import type { Device, Network, Rule, Site } from '../../plan'
+import type { Device, Id, Network, Rule, Site } from '../../plan'
 import { lanInterface, routedNetworks, UPLINK } from './interfaces'
 import { comment, lines } from '../text'
 
@@ -30,7 +30,7 @@ export function nftablesRuleset(site: Site, device: Device): string {
     '    type filter hook input priority filter; policy accept;',
     '    ct state established,related accept',
     `    iifname "${UPLINK}" drop`,
-    networks.flatMap((from) => closedGateways(site, networks, from)),
+    networks.flatMap((from) => closedGateways(site, device.id, networks, from)),
     '  }',
     '}',
     'table ip yard_nat',
@@ -48,16 +48,25 @@ export function nftablesRuleset(site: Site, device: Device): string {
 }
 
 /** A network that is kept out of another is kept from the router's own address there too. */
-function closedGateways(site: Site, networks: Network[], from: Network): string[] {
+function closedGateways(site: Site, routerId: Id, networks: Network[], from: Network): string[] {
+  const iif = `iifname "${lanInterface(from.vlanId)}"`
   const closed = networks.flatMap(({ id, gateway }) =>
-    id !== from.id && gateway !== null && decide(site, from.id, { networkId: id }).action === 'drop'
+    id !== from.id && gateway !== null && decideAtRouter(site, from.id, routerId, id).action === 'drop'
       ? [gateway]
       : [],
   )
-  return closed.length === 0
-    ? []
-    : [`    iifname "${lanInterface(from.vlanId)}" ip daddr { ${closed.join(', ')} } drop`]
+  const others = closed.length === 0 ? [] : [`    ${iif} ip daddr { ${closed.join(', ')} } drop`]
+  return decideAtRouter(site, from.id, routerId, from.id).action === 'drop'
+    ? [...others, ...closedItself(iif)]
+    : others
 }
+
+/** The router itself is closed to a network, but for what its clients live by: addresses (RFC 2131) and names (RFC 1035). */
+const closedItself = (iif: string): string[] => [
+  `    ${iif} udp dport { 53, 67 } accept`,
+  `    ${iif} tcp dport 53 accept`,
+  `    ${iif} drop`,
+]
 
 /** Ports of the feed handed to a device inside, where this router has a way to it. */
 const forwardLines = (site: Site, device: Device, networks: Network[]): string[] =>
@@ -92,6 +101,7 @@ function ruleLines(site: Site, networks: Network[], rule: Rule, position: number
 
 function destination(site: Site, networks: Network[], { to }: Rule): string | null {
   if (to === 'any') return ''
+  if (typeof to === 'object' && 'deviceId' in to) return null
   if (to === 'internet') return `oifname "${UPLINK}"${notInside(site, networks)}`
   const network = networkOf(site, to.networkId)
   if (!network) return null

@@ -1,4 +1,4 @@
-import { accessPoints, deviceOf, isOnAir, networkOf, ssidsOn } from '../../plan'
+import { accessPoints, aimName, deviceOf, isOnAir, networkOf, ssidsOn } from '../../plan'
 import type { Site } from '../../plan'
 
 /** The tests that prove what is new in a plan: addresses, reach both ways, radio uplinks, throughput. */
@@ -16,7 +16,7 @@ export function provedBy(before: Site, after: Site): string[] {
     .filter((need) => isNew(before.requirements, need))
     .map(({ fromNetworkId, to, strength }) => {
       const from = networkOf(after, fromNetworkId)?.name ?? fromNetworkId
-      const goal = to === 'internet' ? 'the internet' : (networkOf(after, to.networkId)?.name ?? to.networkId)
+      const goal = aimName(after, to)
       return `Ping from ${from} to ${goal}: it must ${strength === 'mustNot' ? 'fail' : 'answer'}.`
     })
   const uplinks = after.devices

@@ -173,6 +173,13 @@ export const CATALOGUE = {
     severity: 'fix',
     stage: 'networks',
   },
+  'ISO-3': {
+    mistake: 'Router’s web interface open to clients',
+    why: 'A router answers at its address in every network, so rules between networks don’t stop guests from trying its login page.',
+    todo: 'Add a rule that drops traffic from that network to the router itself. DHCP and DNS keep working.',
+    severity: 'fix',
+    stage: 'networks',
+  },
   'POW-1': {
     mistake: 'PoE off on that port',
     why: 'No LED at all on the device.',

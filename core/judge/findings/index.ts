@@ -27,6 +27,7 @@ import { rol4 } from './rol4'
 import { vln5 } from './vln5'
 import { iso1 } from './iso1'
 import { iso2 } from './iso2'
+import { iso3 } from './iso3'
 import { cab2 } from './cab2'
 import { sec3 } from './sec3'
 import { sec4 } from './sec4'
@@ -82,6 +83,7 @@ export const RULES: readonly Rule[] = [
   vln5,
   iso1,
   iso2,
+  iso3,
   pow1,
   pow2,
   cab1,

@@ -2,7 +2,7 @@ import { keptWhile } from '../../lib/keptWhile'
 import { cellAbout, decide, matches } from '../../network/layer3'
 import type { ReachCell, Twin } from '../../network/layer3'
 import type { Id, Network, Rule as Policy, Site } from '../../plan'
-import { networkOf } from '../../plan'
+import { aimKey, aimNetworkId, networkOf, sameAim } from '../../plan'
 import type { Mend, Rule, Sighting } from './types'
 import { atNetwork } from './where'
 
@@ -29,9 +29,7 @@ const isRouted = (from: Network, to: Network): boolean =>
   from.id !== to.id && from.routedBy !== null && from.routedBy === to.routedBy
 
 const strengthOf = (site: Site, from: Id, to: Id) =>
-  site.requirements.find(
-    (one) => one.fromNetworkId === from && typeof one.to === 'object' && one.to.networkId === to,
-  )?.strength
+  site.requirements.find((one) => one.fromNetworkId === from && aimNetworkId(one.to) === to)?.strength
 
 const passes = (site: Site, from: Network, to: Network): boolean =>
   isRouted(from, to) && decide(site, from.id, { networkId: to.id }).action === 'allow'
@@ -45,7 +43,7 @@ function unkeptRequirements(site: Site, twin: Twin): Sighting[] {
       return from.routedBy !== null && decide(site, from.id, 'internet').action === 'allow'
         ? [toInternet(site, from)]
         : leakOutside(twin, from)
-    const target = networkOf(site, to.networkId)
+    const target = networkOf(site, aimNetworkId(to))
     if (!target) return []
     if (passes(site, from, target))
       return [
@@ -128,7 +126,7 @@ function leakWay({ exceptions }: ReachCell, isRoundabout: boolean): string {
 function oneWayDrops(site: Site): Sighting[] {
   return site.rules.flatMap((rule) => {
     const from = networkOf(site, rule.fromNetworkId)
-    const to = typeof rule.to === 'object' ? networkOf(site, rule.to.networkId) : undefined
+    const to = networkOf(site, aimNetworkId(rule.to))
     if (rule.action !== 'drop' || !rule.enabled || !from || !to || passes(site, from, to)) return []
     const asked = strengthOf(site, to.id, from.id)
     if (asked === 'must' || asked === 'may' || !passes(site, to, from)) return []
@@ -189,10 +187,7 @@ function dropBothWays(site: Site, from: Network, to: Network): Mend {
 function dropEdits(site: Site, fromNetworkId: Id, to: Policy['to']): Mend['edits'] {
   const destination = to === 'any' ? 'internet' : to
   const stands = site.rules.find(
-    (rule) =>
-      rule.action === 'drop' &&
-      rule.fromNetworkId === fromNetworkId &&
-      JSON.stringify(rule.to) === JSON.stringify(to),
+    (rule) => rule.action === 'drop' && rule.fromNetworkId === fromNetworkId && sameAim(rule.to, to),
   )
   const id = stands?.id ?? ruleId(fromNetworkId, to)
   const before = site.rules.findIndex((rule) => rule.id !== id && matches(rule, fromNetworkId, destination))
@@ -209,4 +204,4 @@ function dropEdits(site: Site, fromNetworkId: Id, to: Policy['to']): Mend['edits
 const MOST_ID = 40
 
 const ruleId = (from: Id, to: Policy['to']): string =>
-  `drop-${from}-${typeof to === 'object' ? to.networkId : to}`.slice(0, MOST_ID)
+  `drop-${from}-${aimNetworkId(to) ?? aimKey(to).replace(':', '-')}`.slice(0, MOST_ID)

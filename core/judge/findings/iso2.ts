@@ -3,7 +3,7 @@ import { shadowedRules } from '../../network/layer3'
 import type { ShadowedRule } from '../../network/layer3'
 import type { Mend, Rule, Sighting } from './types'
 import { atNetwork } from './where'
-import { networkOf } from '../../plan'
+import { aimName, aimNetworkId, networkOf, sameAim } from '../../plan'
 import type { Rule as Policy, Site } from '../../plan'
 
 /** A rule behind others that have decided all it speaks of. */
@@ -18,9 +18,7 @@ const kept = keptWhile<Policy[], Sighting[]>()
 
 function sighting(site: Site, { rule, position, by, contrary }: ShadowedRule): Sighting {
   const earlier = by.map((place) => `rule ${place}`).join(', ')
-  const where = [rule.fromNetworkId, typeof rule.to === 'object' ? rule.to.networkId : null].flatMap(
-    (id) => networkOf(site, id) ?? [],
-  )
+  const where = [rule.fromNetworkId, aimNetworkId(rule.to)].flatMap((id) => networkOf(site, id) ?? [])
   const says = `Rule ${position} (${ruleWords(site, rule)}) is never reached: ${earlier} ${by.length > 1 ? 'decide' : 'decides'} before it.`
   return {
     says,
@@ -50,16 +48,10 @@ function prefer(site: Site, rule: Policy, position: number, by: number[]): Mend 
 }
 
 const sameTraffic = (a: Policy, b: Policy): boolean =>
-  a.fromNetworkId === b.fromNetworkId && JSON.stringify(a.to) === JSON.stringify(b.to)
+  a.fromNetworkId === b.fromNetworkId && sameAim(a.to, b.to)
 
 /** "drop from Crew to Cameras". */
 export function ruleWords(site: Site, { action, fromNetworkId, to }: Policy): string {
   const from = fromNetworkId === null ? 'anywhere' : (networkOf(site, fromNetworkId)?.name ?? '?')
-  const goal =
-    typeof to === 'object'
-      ? (networkOf(site, to.networkId)?.name ?? '?')
-      : to === 'any'
-        ? 'anywhere'
-        : 'the internet'
-  return `${action} from ${from} to ${goal}`
+  return `${action} from ${from} to ${aimName(site, to)}`
 }

@@ -1,7 +1,7 @@
 import { grouped } from '../../lib/grouped'
 import { cellAbout, decide, isReached } from '../../network/layer3'
 import type { ReachCell, Twin } from '../../network/layer3'
-import { networkOf } from '../../plan'
+import { aimKey, aimNetworkId, networkOf, sameAim } from '../../plan'
 import type { Network, Site, Requirement } from '../../plan'
 import type { Mend, Rule, Sighting } from './types'
 import { atNetwork } from './where'
@@ -55,7 +55,7 @@ const isByRule = ({ exceptions }: ReachCell): boolean =>
 const reason = (cell: ReachCell): string => cell.oddOnes ?? cell.exceptions[0]?.says ?? ''
 
 const targetNetwork = (site: Site, { to }: Requirement): Network[] =>
-  typeof to === 'object' ? [networkOf(site, to.networkId) ?? []].flat() : []
+  [networkOf(site, aimNetworkId(to)) ?? []].flat()
 
 /** An allow of its own, before the rule that stands in the way. */
 function allow(
@@ -67,12 +67,12 @@ function allow(
   const { position } = decide(site, fromNetworkId, to)
   const inTheWay = position === null ? undefined : site.rules[position - 1]
   if (position === null || !inTheWay) return undefined
-  if (inTheWay.fromNetworkId === fromNetworkId && inTheWay.to !== 'any')
+  if (inTheWay.fromNetworkId === fromNetworkId && sameAim(inTheWay.to, to))
     return {
       label: `Take rule ${position} out, which drops just this`,
       edits: [{ op: 'remove', collection: 'rules', id: inTheWay.id }],
     }
-  const id = `allow-${fromNetworkId}-${typeof to === 'object' ? to.networkId : to}`.slice(0, 40)
+  const id = `allow-${fromNetworkId}-${aimNetworkId(to) ?? aimKey(to).replace(':', '-')}`.slice(0, 40)
   return {
     label: `Allow from ${from.name} to ${goal} before rule ${position}`,
     edits: [

@@ -1,7 +1,7 @@
 import { attachmentOf, journey, placeKey } from '../../network/layer2'
 import type { Place, Visit } from '../../network/layer2'
 import { hostOfDevice, twinOf } from '../../network/layer3'
-import { deviceOf, linkAt, networkOf, portName, wanOf } from '../../plan'
+import { aimNetworkId, aimRouterId, deviceOf, linkAt, networkOf, portName, wanOf } from '../../plan'
 import type { Device, Id, Network, Port, Site } from '../../plan'
 import type { Tried } from './kinds/types'
 
@@ -32,7 +32,7 @@ function partsOf(site: Site, tried: Tried): Parts {
 function listParts(site: Site, tried: Tried): Parts {
   const parts = new Map<string, string>()
   const near = networkOf(site, tried.fromNetworkId)
-  const far = tried.to === 'internet' ? undefined : networkOf(site, tried.to.networkId)
+  const far = networkOf(site, aimNetworkId(tried.to))
   const networks = [near, far].filter((one) => one !== undefined)
   const ids = networks.map(({ id }) => id)
   for (const network of networks) {
@@ -40,6 +40,8 @@ function listParts(site: Site, tried: Tried): Parts {
     const router = deviceOf(site, network.routedBy ?? '')
     if (router) parts.set(router.name, essence(router))
   }
+  const asked = deviceOf(site, aimRouterId(tried.to))
+  if (asked) parts.set(asked.name, essence(asked))
   const rules = site.requirements.filter(({ fromNetworkId }) => ids.includes(fromNetworkId))
   parts.set('what must and must not be reached', JSON.stringify(rules.map(({ id: _id, ...rule }) => rule)))
   const isOnTheWay = waysOf(site, tried, near, far)

@@ -1,6 +1,6 @@
 import { contains, networkAround, subnetOrNull } from '../../network/addressing'
 import { attachmentOf } from '../../network/layer2'
-import { deviceOf, networkOf } from '../../plan'
+import { aimName, aimNetworkId, aimRouterId, deviceOf, networkOf, sameAim } from '../../plan'
 import type { Id, Ip, Requirement, Site } from '../../plan'
 import { HEARD_KINDS } from './kinds/heard'
 import type { HeardSeen } from './kinds/heard'
@@ -60,9 +60,7 @@ const TEST_KINDS: { [K in TestKindName]: TestKind<SeenOf<K>> } = {
   ping: {
     verdict: (site, seen) => pingVerdict(site, seen),
     lacks: (site, { fromNetworkId, to }) =>
-      networkOf(site, fromNetworkId) && (to === 'internet' || networkOf(site, to.networkId))
-        ? null
-        : { field: 'to', noun: 'network' },
+      networkOf(site, fromNetworkId) && isThere(site, to) ? null : { field: 'to', noun: 'network' },
     counts: {
       requirement: (seen, requirement) => isAbout(requirement, seen),
       tried: (seen) => seen,
@@ -110,8 +108,17 @@ function addressVerdict(site: Site, { attachmentId, ip, gateway }: SeenOf<'addre
   return { says: `${ip} at ${label}${where}${way}`, ok: subnet ? contains(subnet, ip) && !wrongWay : null }
 }
 
+const isThere = (site: Site, to: Requirement['to']): boolean =>
+  to === 'internet' ||
+  networkOf(site, aimNetworkId(to)) !== undefined ||
+  deviceOf(site, aimRouterId(to)) !== undefined
+
 export const goalName = (site: Site, to: Requirement['to']): string =>
-  to === 'internet' ? 'the internet' : (networkOf(site, to.networkId)?.name ?? 'a network that is gone')
+  isThere(site, to)
+    ? aimName(site, to)
+    : aimRouterId(to) === null
+      ? 'a network that is gone'
+      : 'a router that is gone'
 
 function pingVerdict(site: Site, seen: SeenOf<'ping'>): SeenVerdict {
   const from = networkOf(site, seen.fromNetworkId)?.name ?? 'a network that is gone'
@@ -126,8 +133,4 @@ function pingVerdict(site: Site, seen: SeenOf<'ping'>): SeenVerdict {
 const isAbout = (
   { fromNetworkId, to }: Pick<Requirement, 'fromNetworkId' | 'to'>,
   seen: { fromNetworkId: Id; to: Requirement['to'] },
-): boolean =>
-  fromNetworkId === seen.fromNetworkId &&
-  (typeof to === 'object' && typeof seen.to === 'object'
-    ? to.networkId === seen.to.networkId
-    : to === seen.to)
+): boolean => fromNetworkId === seen.fromNetworkId && sameAim(to, seen.to)

@@ -3,7 +3,7 @@ import { deviceName } from './twin'
 import type { Host, RouterInterface } from './hosts'
 import { interfacesAt, isOnLink } from './hosts'
 import type { Goal } from './goal'
-import { throughRouters } from './route'
+import { closedAtRouter, throughRouters } from './route'
 import { directly } from './roundTrip'
 import { stage } from './stages'
 import type { Stage } from './stages'
@@ -15,8 +15,7 @@ import type { Asking } from './way'
  * one subnet they ask for each other; else the packet goes by the gateway. Source: RFC 1122 section 3.3.1.
  */
 export function between(asking: Asking, from: Host, goal: Goal): Stage[] {
-  if (goal.kind === 'host' && isOnLink(from, goal.host.lease.ip))
-    return directly(asking, from, goal.host, 'Both are in one network: no router is needed.')
+  if (goal.kind === 'host' && isOnLink(from, goal.host.lease.ip)) return onLink(asking, from, goal.host)
   const gateway = gatewayStage(asking, from)
   return gateway.found === null
     ? [gateway.stage]
@@ -33,6 +32,13 @@ export function between(asking: Asking, from: Host, goal: Goal): Stage[] {
 interface GatewayStage {
   stage: Stage
   found: RouterInterface | null
+}
+
+/** Straight to a neighbour. A router may close itself to the network that it is asked from. */
+function onLink(asking: Asking, from: Host, to: Host): Stage[] {
+  const stages = directly(asking, from, to, 'Both are in one network: no router is needed.')
+  const closed = stages.every(({ ok }) => ok) ? closedAtRouter(asking, null, to) : null
+  return closed ? [...stages.slice(0, -1), closed] : stages
 }
 
 /** Whether the host's gateway answers it, and knows its way back to the host's address. */

@@ -1,5 +1,5 @@
 import type { Attachment } from '../layer2'
-import { controllers, networkOf } from '../../plan'
+import { controllers, networkOf, routerName, routersOf } from '../../plan'
 import type { Id, Network, Requirement, Site } from '../../plan'
 import { possibleAddresses } from './address'
 import type { Addressed } from './address'
@@ -8,7 +8,7 @@ import type { Exception } from './oddOnes'
 import { addressless, memberClasses, membersOf } from './members'
 import type { Member } from './members'
 import { placeClasses } from './places'
-import { ended, isSelf, nobodyThere, toDevice, toInternet, toMember } from './reach'
+import { ended, isSelf, nobodyThere, toDevice, toInternet, toMember, toRouter } from './reach'
 import { stage } from './stages'
 import type { Answer, Outcome, Target } from './stages'
 import { keptPerTwin } from './kept'
@@ -29,11 +29,15 @@ export interface ReachCell {
   oddOnes: string | null
 }
 
-/** All targets a client may be asked about: every network, the internet, and the controllers. */
+/** All targets a client may be asked about: every network, the internet, the routers themselves, and the controllers. */
 export function targetsOf(site: Site): { target: Target; name: string }[] {
   return [
     ...site.networks.map(({ id, name }) => ({ target: { kind: 'network' as const, networkId: id }, name })),
     { target: { kind: 'internet' as const }, name: 'the internet' },
+    ...routersOf(site).map((router) => ({
+      target: { kind: 'router' as const, deviceId: router.id },
+      name: routerName(router, router.id),
+    })),
     ...controllers(site).map(({ id, name }) => ({
       target: { kind: 'controller' as const, deviceId: id },
       name,
@@ -66,13 +70,15 @@ const cellsByEnds = perTwin(
 export const cellAbout = (
   twin: Twin,
   { fromNetworkId, to }: Pick<Requirement, 'fromNetworkId' | 'to'>,
-): ReachCell | undefined =>
-  cellsByEnds(twin).get(
-    cellKey(
-      fromNetworkId,
-      to === 'internet' ? { kind: 'internet' } : { kind: 'network', networkId: to.networkId },
-    ),
-  )
+): ReachCell | undefined => cellsByEnds(twin).get(cellKey(fromNetworkId, targetFor(to)))
+
+/** What a requirement is about, as a target of the matrix. */
+export function targetFor(to: Requirement['to']): Target {
+  if (to === 'internet') return { kind: 'internet' }
+  return 'networkId' in to
+    ? { kind: 'network', networkId: to.networkId }
+    : { kind: 'router', deviceId: to.deviceId }
+}
 
 /** The cell of clients among themselves in one network; null when nobody can attach there. */
 export function amongThemselves(twin: Twin, network: Network): ReachCell | null {
@@ -91,6 +97,8 @@ function seenFrom(twin: Twin, from: Attachment, target: Target): Seen[] {
   const asking = { twin, hops: false }
   return possibleAddresses(twin, from).flatMap((address): Seen[] => {
     if (target.kind === 'internet') return [{ answer: toInternet(asking, from, address), targets: null }]
+    if (target.kind === 'router')
+      return [{ answer: toRouter(asking, from, address, target.deviceId), targets: null }]
     if (target.kind !== 'network')
       return [{ answer: toDevice(asking, from, address, target.deviceId), targets: null }]
     const network = networkOf(twin.site, target.networkId)

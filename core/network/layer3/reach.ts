@@ -11,6 +11,8 @@ import { joined } from './login'
 import { membersOf } from './members'
 import type { Member } from './members'
 import { namesFor } from './names'
+import { addressesOfRouter } from './routerAddresses'
+import { deviceName } from './twin'
 import { decide } from './policy'
 import { answer, astray, stage } from './stages'
 import type { Answer, Stage, Target } from './stages'
@@ -27,7 +29,27 @@ export function reach(twin: Twin, from: Attachment, target: Target): Answer {
     const network = networkOf(site, target.networkId)
     return network ? toNetwork(asking, from, address, network) : unknownTarget(address)
   }
-  return toDevice(asking, from, address, target.deviceId)
+  return target.kind === 'router'
+    ? toRouter(asking, from, address, target.deviceId)
+    : toDevice(asking, from, address, target.deviceId)
+}
+
+/** To a router itself: at whichever of its addresses answers; where none does, the first says why. */
+export function toRouter(asking: Asking, from: Attachment, address: Addressed, routerId: Id): Answer {
+  const { twin } = asking
+  const meet = (host: Host, hops: boolean) =>
+    toMember({ twin, hops }, from, address, { host, meant: null, isPlace: false })
+  const hosts = addressesOfRouter(twin, routerId)
+  const quick = hosts.map((host) => meet(host, false))
+  const best = [
+    quick.findIndex(({ outcome }) => outcome === 'reaches'),
+    quick.findIndex(({ answered }) => answered),
+    0,
+  ].find((i) => i >= 0)
+  const host = hosts[best ?? 0]
+  if (host) return asking.hops ? meet(host, true) : (quick[best ?? 0] ?? meet(host, false))
+  const says = `${deviceName(twin, routerId)} is not running, or has no address of its own.`
+  return ended(asking, from, address, [stage('onward', false, says)])
 }
 
 /** To one device by its own address, a controller as any other. */

@@ -6,7 +6,8 @@ import { connectedTo, isOnLink, wallsOff } from './hosts'
 import type { Host } from './hosts'
 import { keyText } from './hops'
 import type { Hop } from './hops'
-import { decide } from './policy'
+import { decide, decideAtRouter } from './policy'
+import { atRouter } from './routerAddresses'
 import { directly, noAnswerTo, roundTrip } from './roundTrip'
 import { stage } from './stages'
 import type { Stage } from './stages'
@@ -40,7 +41,11 @@ export function throughRouters(asking: Asking, packet: Packet, goal: Goal, depth
   const { router, source } = packet
   const here = goal.kind === 'host' ? connectedTo(twin, router, goal.host.lease.ip) : null
   const home = here?.network ?? homeOf(twin, goal)
-  const ruling = decide(twin.site, source.id, home ? { networkId: home.id } : 'internet')
+  const own = goal.kind === 'host' ? atRouter(twin, goal.host) : null
+  const isItself = own?.routerId === router
+  const ruling = isItself
+    ? decideAtRouter(twin.site, source.id, router, own.network?.id ?? null)
+    : decide(twin.site, source.id, home ? { networkId: home.id } : 'internet')
   const policy = stage('policy', ruling.action === 'allow', ruling.reason, [
     routerHop(
       twin,
@@ -51,9 +56,25 @@ export function throughRouters(asking: Asking, packet: Packet, goal: Goal, depth
     ),
   ])
   if (!policy.ok) return [policy]
+  if (isItself && goal.kind === 'host') return [policy, atItself(twin, router, goal.host)]
   if (here && goal.kind === 'host')
     return [policy, ...deliver(asking, here.place, packet, goal.host, here.network)]
   return [policy, ...outward(asking, packet, goal, home, depth)]
+}
+
+/** A router answers at each of its own addresses, wherever the packet comes in. Source: RFC 1812 section 5.2.3. */
+const atItself = (twin: Twin, router: Id, { lease }: Host): Stage =>
+  stage('onward', true, `${deviceName(twin, router)} answers at ${lease.ip}, its own address.`)
+
+/**
+ * The rule by which a router closes itself to what arrives at one of its addresses on that address's own network; null: it answers, or
+ * it is no router. `sender`: who brings it there; null: a neighbour.
+ */
+export function closedAtRouter({ twin }: Asking, sender: Id | null, host: Host): Stage | null {
+  const own = atRouter(twin, host)
+  if (!own?.network || own.routerId === sender) return null
+  const ruling = decideAtRouter(twin.site, own.network.id, own.routerId, own.network.id)
+  return ruling.action === 'drop' ? stage('policy', false, ruling.reason) : null
 }
 
 function deliver(
@@ -70,7 +91,10 @@ function deliver(
     host.place,
     `${name} has an interface in ${network.name} and delivers there.`,
   )
-  const lost = stages.every(({ ok }) => ok) ? noAnswerTo(asking, sender, host, router) : null
+  const isThere = stages.every(({ ok }) => ok)
+  const closed = isThere ? closedAtRouter(asking, router, host) : null
+  if (closed) return [...stages.slice(0, -1), closed]
+  const lost = isThere ? noAnswerTo(asking, sender, host, router) : null
   return lost === null ? stages : [...stages.slice(0, -1), stage('reply', false, lost)]
 }
 
@@ -139,12 +163,11 @@ function intoOuter(asking: Asking, packet: Packet, goal: Goal, uplink: InnerUpli
     : `Addresses of ${source.name} are not translated, and ${outer} knows no way back to ${source.subnet}.`
   const translated = translation(twin, router, source.translated, says)
   if (!translated.ok) return [onward, translated]
-  if (goal.kind === 'host' && isOnLink(uplink.host, goal.host.lease.ip))
-    return [
-      onward,
-      translated,
-      ...directly(asking, uplink.host, goal.host, 'It is delivered in that network.'),
-    ]
+  if (goal.kind === 'host' && isOnLink(uplink.host, goal.host.lease.ip)) {
+    const there = directly(asking, uplink.host, goal.host, 'It is delivered in that network.')
+    const closed = there.every(({ ok }) => ok) ? closedAtRouter(asking, router, goal.host) : null
+    return [onward, translated, ...(closed ? [...there.slice(0, -1), closed] : there)]
+  }
   const next = { router: uplink.next.deviceId, source: uplink.network, sender: uplink.host }
   return [onward, translated, ...throughRouters(asking, next, goal, depth + 1)]
 }

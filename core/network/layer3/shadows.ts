@@ -1,3 +1,4 @@
+import { routersOf } from '../../plan'
 import type { Rule, Site } from '../../plan'
 import { matches } from './policy'
 import type { Destination } from './policy'
@@ -21,6 +22,7 @@ export function shadowedRules(site: Site): ShadowedRule[] {
     [
       ...site.networks.filter(({ id }) => id !== from).map(({ id }) => ({ networkId: id })),
       'internet' as const,
+      ...routersOf(site).map(({ id }) => ({ deviceId: id })),
     ].map((to: Destination) => ({ from, to })),
   )
   const decidedBy = pairs.map(({ from, to }) => site.rules.findIndex((rule) => matches(rule, from, to)))

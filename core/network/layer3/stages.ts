@@ -8,6 +8,7 @@ export type Target =
   | { kind: 'internet' }
   | { kind: 'controller'; deviceId: Id }
   | { kind: 'device'; deviceId: Id }
+  | { kind: 'router'; deviceId: Id }
 
 export type StageName =
   | 'join'

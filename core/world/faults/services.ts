@@ -1,4 +1,4 @@
-import { isEnterprise } from '../../plan'
+import { isEnterprise, sameAim } from '../../plan'
 import type { Rule, Site } from '../../plan'
 import { changed, nameOf } from './changed'
 import type { Fault } from './types'
@@ -128,9 +128,7 @@ export const SERVICE_FAULTS: Fault[] = [
 const isMeant = (site: Site, rule: Rule): boolean =>
   site.requirements.some(
     ({ fromNetworkId, to, strength }) =>
-      strength === 'mustNot' &&
-      fromNetworkId === rule.fromNetworkId &&
-      JSON.stringify(to) === JSON.stringify(rule.to),
+      strength === 'mustNot' && fromNetworkId === rule.fromNetworkId && sameAim(to, rule.to),
   )
 
 const memberOf = (site: Site, controllerId: string): boolean =>

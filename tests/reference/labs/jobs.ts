@@ -58,9 +58,11 @@ async function promisesHold(lab: Lab): Promise<void> {
         .flatMap((from) =>
           (to === 'internet'
             ? [INTERNET]
-            : places
-                .filter(({ networkId }) => networkId === to.networkId)
-                .map(({ place }) => lab.addressAt(place))
+            : 'deviceId' in to
+              ? lab.site.networks.flatMap(({ id, gateway }) => (id === fromNetworkId ? (gateway ?? []) : []))
+              : places
+                  .filter(({ networkId }) => networkId === to.networkId)
+                  .map(({ place }) => lab.addressAt(place))
           ).map(async (ip) => ({
             says: `${from.label} to ${ip}`,
             wanted: strength !== 'mustNot',

@@ -1,5 +1,5 @@
 import { topologyOf } from '~/core/guide/jobs/topology'
-import { networkOf } from '~/core/plan'
+import { aimName, networkOf } from '~/core/plan'
 import { portSection } from '~/core/record/sections/network'
 import type { Site } from '~/core/plan'
 import { Flag } from '../../../components/Flag'
@@ -114,9 +114,7 @@ const Requirements = ({ site }: { site: Site }) => (
     {site.requirements.map(({ id, fromNetworkId, to, strength }) => (
       <li key={id}>
         <span className="font-medium">{networkOf(site, fromNetworkId)?.name}</span> {WORD[strength]}{' '}
-        <span className="font-medium">
-          {to === 'internet' ? 'the internet' : networkOf(site, to.networkId)?.name}
-        </span>
+        <span className="font-medium">{aimName(site, to)}</span>
       </li>
     ))}
   </ul>

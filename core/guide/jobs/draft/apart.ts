@@ -1,3 +1,4 @@
+import { sameAim } from '../../../plan'
 import type { Id, Network, Requirement, Rule, Site } from '../../../plan'
 import { edit, freshId, put } from './draft'
 import type { Draft } from './draft'
@@ -9,7 +10,7 @@ export function keepApart(draft: Draft, one: Network, other: Network): void {
     [one, other],
     [other, one],
   ] as const) {
-    drop(draft, from.id, to.id)
+    drop(draft, from.id, { networkId: to.id })
     require(draft, from.id, { networkId: to.id }, 'mustNot')
   }
 }
@@ -22,24 +23,28 @@ export const keepAllApart = (draft: Draft, networks: readonly Network[]): void =
     })
   })
 
-/** Guests that were there before see nothing of what is new, and the other way round. */
+/**
+ * Guests that were there before see nothing of what is new, and the other way round; new guests don't open the web interface of their
+ * router either.
+ */
 export function keepGuestsOut(draft: Draft, before: Site): void {
   const known = new Set(before.networks.map(({ id }) => id))
   const guests = draft.site.networks.filter(({ purpose }) => purpose === 'guests')
   for (const network of draft.site.networks)
     if (!known.has(network.id)) for (const one of guests) keepApart(draft, one, network)
+  for (const { id, routedBy } of guests) {
+    if (known.has(id) || routedBy === null) continue
+    drop(draft, id, { deviceId: routedBy })
+    require(draft, id, { deviceId: routedBy }, 'mustNot')
+  }
 }
 
-function drop(draft: Draft, fromNetworkId: Id, networkId: Id): void {
-  const isIt = ({ action, fromNetworkId: from, to, enabled }: Rule) =>
-    enabled &&
-    action === 'drop' &&
-    from === fromNetworkId &&
-    typeof to === 'object' &&
-    to.networkId === networkId
+function drop(draft: Draft, fromNetworkId: Id, to: Requirement['to']): void {
+  const isIt = (rule: Rule) =>
+    rule.enabled && rule.action === 'drop' && rule.fromNetworkId === fromNetworkId && sameAim(rule.to, to)
   if (draft.site.rules.slice(0, firstAllow(draft)).some(isIt)) return
   const id = freshId(draft, 'rules', 'apart')
-  put(draft, 'rules', { id, action: 'drop', fromNetworkId, to: { networkId }, enabled: true })
+  put(draft, 'rules', { id, action: 'drop', fromNetworkId, to, enabled: true })
   edit(draft, [{ op: 'move', collection: 'rules', id, index: 0 }])
 }
 
@@ -57,8 +62,9 @@ function require(
   to: Requirement['to'],
   strength: Requirement['strength'],
 ): void {
-  const same = (a: Requirement['to'], b: Requirement['to']) => JSON.stringify(a) === JSON.stringify(b)
-  const known = draft.site.requirements.find((one) => one.fromNetworkId === fromNetworkId && same(one.to, to))
+  const known = draft.site.requirements.find(
+    (one) => one.fromNetworkId === fromNetworkId && sameAim(one.to, to),
+  )
   const id = known?.id ?? freshId(draft, 'requirements', 'need')
   put(draft, 'requirements', { id, fromNetworkId, to, strength })
 }

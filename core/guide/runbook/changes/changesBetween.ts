@@ -1,5 +1,5 @@
 import isEqual from 'fast-deep-equal'
-import { deviceOf, kindOf, linkAt, sameEnd } from '../../../plan'
+import { aimNetworkId, deviceOf, kindOf, linkAt, sameEnd } from '../../../plan'
 import type { Device, Id, Link, Rule, Site, Ssid } from '../../../plan'
 import { setUpBy } from '../../../world'
 import type { Change, Subject } from '../types'
@@ -39,7 +39,7 @@ function dropsFirst(changes: Change[]): Change[] {
   const drops = changes.flatMap(({ id, subject }) => {
     if (subject.kind !== 'unit' || !subject.unit.startsWith('rule:') || subject.from || !subject.to) return []
     const rule = subject.to.value as Rule
-    const goal = typeof rule.to === 'object' ? rule.to.networkId : null
+    const goal = aimNetworkId(rule.to)
     return rule.action === 'drop' ? [{ id, networkIds: [rule.fromNetworkId, goal] }] : []
   })
   if (drops.length === 0) return changes

@@ -1,3 +1,4 @@
+import { aimNetworkId } from '../../../plan'
 import type {
   AdmitFrames,
   AirEnd,
@@ -146,7 +147,7 @@ function forBoth(rules: Rule[], networks: Network[]): Rule[] {
     const first = id.replace(/~+$/, '')
     return all.flatMap((rule) => {
       const from = rule.fromNetworkId === first
-      const to = typeof rule.to === 'object' && rule.to.networkId === first
+      const to = aimNetworkId(rule.to) === first
       if (!from && !to) return [rule]
       const old = { ...rule, id: `${rule.id}~`, fromNetworkId: from ? id : rule.fromNetworkId }
       return [rule, to ? { ...old, to: { networkId: id } } : old]

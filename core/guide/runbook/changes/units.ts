@@ -1,4 +1,4 @@
-import { isInnerRouter } from '../../../plan'
+import { aimNetworkId, aimRouterId, isInnerRouter } from '../../../plan'
 import type { Device, Id, Network, Port, Rule, SecurityProfile, Site } from '../../../plan'
 import { configurationOf } from '../../../world'
 import type { Configuration } from '../../../world'
@@ -83,7 +83,10 @@ function rulesOf({ device, networks, rules }: Configuration): Rule[] {
   const isOwn = (id: Id | null) =>
     id === null || networks.some((network) => network.id === id && network.routedBy === device.id)
   return rules.filter(
-    ({ fromNetworkId, to }) => isOwn(fromNetworkId) || (typeof to === 'object' && isOwn(to.networkId)),
+    ({ fromNetworkId, to }) =>
+      isOwn(fromNetworkId) ||
+      aimRouterId(to) === device.id ||
+      (aimNetworkId(to) !== null && isOwn(aimNetworkId(to))),
   )
 }
 

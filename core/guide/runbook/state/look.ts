@@ -6,7 +6,7 @@ import type { Rule, Sighting } from '../../../judge/findings/types'
 import { planAlive } from '../../../radio/backhaul'
 import { cellAbout, twinOf } from '../../../network/layer3'
 import type { Twin } from '../../../network/layer3'
-import { deviceOf, networkOf } from '../../../plan'
+import { aimName, aimNetworkId, deviceOf, networkOf } from '../../../plan'
 import type { Id, Requirement, Site } from '../../../plan'
 
 /** A state that the gear passes through, as the twin sees it. */
@@ -76,15 +76,14 @@ export function pairsOf(
   site: Site,
   { fromNetworkId, to }: Requirement,
 ): Pick<Requirement, 'fromNetworkId' | 'to'>[] {
-  const goals = to === 'internet' ? [to] : versionsOf(site, to.networkId).map((networkId) => ({ networkId }))
+  const goalId = aimNetworkId(to)
+  const goals = goalId === null ? [to] : versionsOf(site, goalId).map((networkId) => ({ networkId }))
   return versionsOf(site, fromNetworkId).flatMap((from) =>
     goals.map((goal) => ({ fromNetworkId: from, to: goal })),
   )
 }
 
 export const requirementWords = (site: Site, { fromNetworkId, to, strength }: Requirement): string =>
-  `${networkOf(site, fromNetworkId)?.name ?? fromNetworkId} ${strength === 'must' ? 'must' : 'must not'} reach ${
-    to === 'internet' ? 'the internet' : (networkOf(site, to.networkId)?.name ?? to.networkId)
-  }`
+  `${networkOf(site, fromNetworkId)?.name ?? fromNetworkId} ${strength === 'must' ? 'must' : 'must not'} reach ${aimName(site, to)}`
 
 export const nameIn = (site: Site, id: Id | null): string => deviceOf(site, id)?.name ?? 'a device'

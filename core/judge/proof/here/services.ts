@@ -1,5 +1,5 @@
 import { attachmentOf } from '../../../network/layer2'
-import { networkOf } from '../../../plan'
+import { aimNetworkId, networkOf } from '../../../plan'
 import type { Id, Ip, Site } from '../../../plan'
 import type { ServiceSeen } from '../kinds/services'
 
@@ -34,7 +34,7 @@ export function servicesHere(site: Site, attachmentId: string, name: string | nu
   const reached = new Set([
     network.id,
     ...site.requirements.flatMap(({ fromNetworkId, to, strength }) =>
-      fromNetworkId === network.id && strength === 'must' && to !== 'internet' ? [to.networkId] : [],
+      fromNetworkId === network.id && strength === 'must' ? (aimNetworkId(to) ?? []) : [],
     ),
   ])
   const names =

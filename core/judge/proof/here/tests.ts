@@ -2,7 +2,7 @@ import { contains, isIp, subnetOrNull } from '../../../network/addressing'
 import { attachmentOf } from '../../../network/layer2'
 import { bad, good } from '../../../lib/outcome'
 import type { Outcome } from '../../../lib/outcome'
-import { networkOf } from '../../../plan'
+import { aimKey, aimName, aimNetworkId, aimRouterId, deviceOf, networkOf } from '../../../plan'
 import type { Id, Ip, Requirement, Site } from '../../../plan'
 import { goalName } from '../testKinds'
 import type { Helper, HereTest, HereTests } from './types'
@@ -44,15 +44,13 @@ export function testsHere(
   const own = place.kind === 'station' ? place.place.deviceId : null
   const tests = asked.map((requirement) => ({
     requirement,
-    hosts: hostsOf(site, requirement.to, { outside, helpers }, own),
+    hosts: hostsOf(site, requirement, { outside, helpers }, own),
   }))
   return good({
     networkId: network.id,
     tests: [
       ...(network.gateway ? [gatewayTest(network.gateway)] : []),
-      ...hostsOf(site, { networkId: network.id }, { outside, helpers }, own).map((host) =>
-        neighbourTest(host, network.id),
-      ),
+      ...networkHosts(site, network.id, helpers, own).map((host) => neighbourTest(host, network.id)),
       ...tests.flatMap(({ requirement, hosts }) => hosts.map((host) => testOf(host, requirement))),
     ],
     needs: tests
@@ -73,28 +71,47 @@ interface Host {
   label: string
 }
 
-function hostsOf(site: Site, to: Requirement['to'], { outside, helpers }: Wishes, own: Id | null): Host[] {
+function hostsOf(
+  site: Site,
+  { fromNetworkId, to }: Pick<Requirement, 'fromNetworkId' | 'to'>,
+  { outside, helpers }: Wishes,
+  own: Id | null,
+): Host[] {
   if (to === 'internet') return outside === null ? [] : [{ ip: outside, label: 'outside' }]
-  const network = networkOf(site, to.networkId)
+  const networkId = aimNetworkId(to)
+  return networkId === null
+    ? routerHosts(site, aimRouterId(to), fromNetworkId)
+    : networkHosts(site, networkId, helpers, own)
+}
+
+/** A router is asked at its address in the network that one is in; where it has none there, at its management address. */
+function routerHosts(site: Site, routerId: Id | null, fromNetworkId: Id): Host[] {
+  const own = site.networks.find(({ id, routedBy }) => id === fromNetworkId && routedBy === routerId)?.gateway
+  const ip = own ?? deviceOf(site, routerId)?.management.ip ?? null
+  return ip === null ? [] : [{ ip, label: aimName(site, { deviceId: routerId ?? '' }) }]
+}
+
+function networkHosts(site: Site, networkId: Id, helpers: readonly Helper[], own: Id | null): Host[] {
+  const network = networkOf(site, networkId)
   const help = helpers
-    .filter(({ networkId }) => networkId === to.networkId)
+    .filter((helper) => helper.networkId === networkId)
     .map(({ ip }) => ({ ip, label: `a helper in ${network?.name ?? ''}` }))
   const planned = site.devices
     .filter(
       ({ id, management }) =>
         id !== own &&
         id !== network?.routedBy &&
-        management.networkId === to.networkId &&
+        management.networkId === networkId &&
         ['fixed', 'reserved'].includes(management.addressing) &&
         management.ip !== null &&
-        isInside(site, to.networkId, management.ip),
+        isInside(site, networkId, management.ip),
     )
     .map(({ name, management }) => ({ ip: management.ip ?? '', label: name }))
   return [...help, ...planned].slice(0, MOST_HOSTS)
 }
 
 const testOf = ({ ip, label }: Host, { to, strength }: Requirement): HereTest => ({
-  id: `${to === 'internet' ? to : to.networkId} ${ip}`,
+  id: `${aimNetworkId(to) ?? aimKey(to)} ${ip}`,
   ip,
   label,
   to,
