@@ -13,6 +13,7 @@ import {
   runbookEntries,
   runbookOf,
   scheduleOf,
+  stepData,
   stepText,
   taskOf,
 } from '~/core/guide/runbook'
@@ -119,7 +120,7 @@ function told(runbook: Runbook, schedule: Schedule | null): Output {
       isBest: runbook.isBest,
       cost,
       targetFails: unmet,
-      steps: steps.map((step) => ({ ...stepText(runbook, step), cost: step.cost, loss: step.loss })),
+      steps: steps.map((step) => ({ ...stepData(step), text: stepText(runbook, step) })),
       helps: runbook.helps,
       stopped: stopped?.map(({ move, why }) => ({ changes: move.changeIds, why })) ?? [],
       schedule: schedule && {
@@ -160,7 +161,7 @@ const minutes = (value: number): string => `${Math.ceil(value)} min`
 
 const totals = ({ isBest, lockedOut }: Runbook, cost: Cost | null): string =>
   cost
-    ? `Walks ${cost.walks}, locked out ${lockedOut} times, points of no return ${cost.noReturns}, clients cut off ${Math.round(cost.outage)} client-minutes, about ${minutes(cost.minutes)}. ${isBest ? 'No order is better.' : 'Every step is proven safe; that no order is better is not proven.'}`
+    ? `Walks ${cost.walks}, locked out ${lockedOut} times, points of no return ${cost.noReturns}, clients cut off ${Math.round(cost.outage)} client-minutes, about ${minutes(cost.minutes)}. ${isBest ? 'No order is better.' : 'Each step is checked before it runs. There may be a better order.'}${cost.exposure > 0 ? ` Networks that both plans keep apart get together for ${Math.ceil(cost.exposure)} minutes in all: no order avoids it.` : ''}`
     : ''
 
 const scheduleLine = ({ crew, plan, isFree }: Schedule): string =>

@@ -1,13 +1,13 @@
 import { seededRandom } from '~/core/lib/random'
-import type { Random } from '~/core/lib/random'
-import { bareDevice, emptySite, newPort, RECORD_DEFAULTS } from '~/core/plan'
-import type { Device, DeviceType, Link, Network, Port, Requirement, Site } from '~/core/plan'
 import { compareCost, NO_COST, plus, taskOf } from '~/core/guide/runbook'
 import type { Cost, LaptopPlace, Task } from '~/core/guide/runbook'
 import { bestOrder } from '~/core/guide/runbook/search/exact'
 import { groundOf } from '~/core/guide/runbook/search/ground'
 import type { Ground } from '~/core/guide/runbook/search/ground'
 import { take } from '~/core/guide/runbook/search/take'
+import { goodOrder } from '~/core/guide/runbook/search/good'
+import { improved } from '~/core/guide/runbook/search/improve'
+import { smallSite, spoiltSite } from './smallSites'
 
 /**
  * The search against every order: dynamic programming over all subsets of the changes and all places of the laptop, written for this
@@ -59,108 +59,12 @@ function isOneGo({ task }: Ground, changes: Task['changes']): boolean {
   return changes.length === 1 || (first.pageId !== null && type !== 'atOnce')
 }
 
-const type = (applies: DeviceType['applies']): DeviceType =>
-  ({ ...RECORD_DEFAULTS.deviceTypes, id: applies, name: applies, kind: 'switch', applies }) as DeviceType
-
-const net = (id: string, vlanId: number): Network =>
-  ({
-    ...RECORD_DEFAULTS.networks,
-    id,
-    name: id,
-    vlanId,
-    subnet: `10.0.${vlanId}.0/24`,
-    gateway: `10.0.${vlanId}.1`,
-    pool: { start: `10.0.${vlanId}.100`, end: `10.0.${vlanId}.200` },
-    expectedClients: vlanId,
-    routedBy: 'r',
-    servedBy: 'r',
-  }) as Network
-
-const must = (from: string, to: string, strength: Requirement['strength']): Requirement => ({
-  id: `${from}-${to}`,
-  fromNetworkId: from,
-  to: { networkId: to },
-  strength,
-})
-
-/** A router and two or three switches behind each other, with clients in two networks. */
-function small(random: Random): Site {
-  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T
-  const count = 2 + Math.floor(random() * 2)
-  const trunk = (number: number): Port => ({
-    ...newPort(number, 10),
-    mode: 'trunk',
-    taggedVlans: [20],
-    admit: 'all',
-  })
-  const router: Device = {
-    ...bareDevice('r', 'Router', 'gateway'),
-    ports: [trunk(1), newPort(2, 10)],
-    management: { networkId: 'a', addressing: 'fixed', ip: '10.0.10.1', prefixLength: 24, gateway: null },
-  }
-  const switches = Array.from({ length: count }, (_none, i): Device => ({
-    ...bareDevice(`s${i}`, `Switch ${i}`, 'switch'),
-    typeId: pick(['atOnce', 'together', 'together', 'reboot']),
-    ports: [trunk(1), trunk(2), newPort(3, 10), newPort(4, 20)],
-    management: {
-      networkId: 'a',
-      addressing: 'fixed',
-      ip: `10.0.10.${i + 2}`,
-      prefixLength: 24,
-      gateway: '10.0.10.1',
-    },
-  }))
-  const links = switches.map(({ id }, i): Link => ({
-    id: `l${i}`,
-    a: i === 0 ? { deviceId: 'r', port: 1 } : { deviceId: `s${i - 1}`, port: 2 },
-    b: { deviceId: id, port: 1 },
-    lengthM: 1,
-    category: 'cat6',
-    statedMbps: null,
-  }))
-  return {
-    ...emptySite('small'),
-    deviceTypes: [type('atOnce'), type('together'), type('reboot')],
-    networks: [net('a', 10), net('b', 20)],
-    requirements: [must('a', 'b', pick(['must', 'mustNot', 'may'])), must('b', 'a', pick(['must', 'may']))],
-    devices: [router, ...switches],
-    links,
-  }
-}
-
-/** A few things set otherwise: natives, tags, addresses, sockets. */
-function spoilt(site: Site, random: Random): Site {
-  const chance = (share: number) => random() < share
-  const devices = site.devices.map((device): Device => {
-    if (device.id === 'r' && chance(0.7)) return device
-    const ports = device.ports.map((port): Port => {
-      if (port.mode === 'access')
-        return chance(0.2) ? { ...port, nativeVlan: port.nativeVlan === 10 ? 20 : 10 } : port
-      if (chance(0.75)) return port
-      return chance(0.5)
-        ? { ...port, nativeVlan: 20, taggedVlans: [10] }
-        : { ...port, taggedVlans: chance(0.5) ? [20, 30] : [30] }
-    })
-    const { management } = device
-    const ip = chance(0.3) ? `10.0.10.${Math.floor(random() * 6) + 2}` : management.ip
-    const moves = device.id !== 'r' && chance(0.2)
-    return {
-      ...device,
-      ports,
-      management: moves
-        ? { ...management, networkId: 'b', ip: management.ip!.replace('.10.', '.20.'), gateway: '10.0.20.1' }
-        : { ...management, ip: device.id === 'r' ? management.ip : ip },
-    }
-  })
-  return { ...site, devices }
-}
-
 test(`on ${SITES} small sites a safe order is found exactly when there is one, and none is cheaper`, () => {
   const seen = { found: 0, none: 0, walks: 0, outage: 0, changes: 0 }
   for (let seed = 0; seen.found + seen.none < SITES; seed++) {
     const random = seededRandom(seed)
-    const present = small(random)
-    const task = taskOf(present, spoilt(present, random), { deviceId: 's0', port: 3 })
+    const present = smallSite(random)
+    const task = taskOf(present, spoiltSite(present, random), { deviceId: 's0', port: 3 })
     if (!task.ok || task.value.changes.length === 0 || task.value.changes.length > MOST) continue
     const ground = groundOf(task.value)
     const [found, least] = [bestOrder(ground), leastOfAll(ground)]
@@ -174,3 +78,37 @@ test(`on ${SITES} small sites a safe order is found exactly when there is one, a
   // The sites are of every sort.
   for (const count of Object.values(seen)) expect(count).toBeGreaterThan(10)
 }, 600_000)
+
+/** So many tasks here; the bench takes 200. */
+const TASKS = Number(process.env.YARD_BEACON_TASKS ?? 12)
+const [FEWEST, MOST_OF_THEM] = [8, Number(process.env.YARD_BEACON_MOST ?? 9)]
+const DEVICES = 4
+
+test(`on ${TASKS} tasks of ${FEWEST} to ${MOST_OF_THEM} changes a good order costs at most 1.2 times the best`, () => {
+  const ratios: number[] = []
+  let tasks = 0
+  for (let seed = 0; tasks < TASKS; seed++) {
+    const random = seededRandom(seed + 10_000)
+    const present = smallSite(random)
+    const task = taskOf(present, spoiltSite(present, random), { deviceId: 's0', port: 3 })
+    const count = task.ok ? task.value.changes.length : 0
+    if (!task.ok || count < FEWEST || count > MOST_OF_THEM) continue
+    const ground = groundOf(task.value)
+    const quick = goodOrder(ground)
+    const found = quick.ok ? improved(ground, quick, 2000 / DEVICES) : null
+    const best = bestOrder(ground, { states: Infinity, known: found?.cost ?? null })
+    if (!found || !best?.ok) {
+      // Nothing safe is missed by the quick search.
+      expect({ seed, safe: best?.ok ?? false }).toEqual({ seed, safe: false })
+      continue
+    }
+    tasks++
+    const before = ({ exposure, noReturns, walks }: Cost) => [exposure, noReturns, walks]
+    expect({ seed, cost: before(found.cost) }).toEqual({ seed, cost: before(best.cost) })
+    if (best.cost.outage > 1e-9) ratios.push(found.cost.outage / best.cost.outage)
+    else expect({ seed, outage: found.cost.outage }).toEqual({ seed, outage: 0 })
+  }
+  const worst = Math.max(1, ...ratios)
+  console.info(JSON.stringify({ tasks, withOutage: ratios.length, worst }))
+  expect(worst).toBeLessThanOrEqual(1.2)
+}, 7_200_000)

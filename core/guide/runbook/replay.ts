@@ -1,11 +1,21 @@
-import { ipText, subnetAround } from '../../network/addressing'
+import isEqual from 'fast-deep-equal'
 import { reachMatrix } from '../../network/layer3'
 import type { Twin } from '../../network/layer3'
 import { planTwin } from '../../radio/backhaul'
-import { advance, fullTwin, isRunning, isUp, newWorld, pageOf, perform, performAll } from '../../world'
+import {
+  advance,
+  follow,
+  fullTwin,
+  isRunning,
+  isUp,
+  newWorld,
+  pageOf,
+  perform,
+  performAll,
+} from '../../world'
 import type { Action, Configuration, World } from '../../world'
 import { deviceOf, networkOf } from '../../plan'
-import type { Id, Ip, Site } from '../../plan'
+import type { Id, Site } from '../../plan'
 import type { Runbook, RunbookStep } from './runbook'
 import { stateMaker } from './state/siteAt'
 import type { Change, Task } from './types'
@@ -47,9 +57,12 @@ export function replay(
   const surprises: Surprise[] = []
   for (const [i, step] of steps.entries()) {
     const tell = (says: string) => surprises.push({ step: i + 1, says })
-    goThere(world, task, step, tell)
+    goThere(world, step, tell)
+    const before = configurationsAt(done)
     for (const change of step.changes) done.add(change.id)
-    carryOut(world, configurationsAt(done), step, tell)
+    const after = configurationsAt(done)
+    carryOut(world, after, step, tell)
+    followUp(world, step, before, after)
     settleAfter(world, step)
     look(world, step, tell)
   }
@@ -94,42 +107,21 @@ function installed({ present, target, changes }: Task, seed: number, mistake: st
   return world
 }
 
-/** The laptop goes where the step says, and takes the address that it says. At the device itself its own console does. */
-function goThere(world: World, task: Task, step: RunbookStep, tell: (says: string) => void): void {
-  const { place, pageId } = step
+/** The laptop goes where the step says, and takes the address that it says. Without a socket it is at the console. */
+function goThere(world: World, { place, pageId, laptop }: RunbookStep, tell: (says: string) => void): void {
   if (pageId === null) return
-  const isBeside = place.deviceId === pageId || place.port === null
-  const own = step.laptop === 'own' && step.address !== null ? spareAddress(task, step) : null
-  const why = isBeside
-    ? perform(world, { kind: 'beside', deviceId: place.deviceId })
-    : perform(world, {
-        kind: 'laptop',
-        at: { deviceId: place.deviceId, port: place.port ?? 0 },
-        addressing: own ? 'fixed' : 'dhcp',
-        ip: own?.ip ?? null,
-        prefixLength: own?.prefixLength ?? 24,
-        gateway: null,
-      })
+  const why =
+    place.port === null
+      ? perform(world, { kind: 'beside', deviceId: place.deviceId })
+      : perform(world, {
+          kind: 'laptop',
+          at: { deviceId: place.deviceId, port: place.port },
+          addressing: laptop?.addressing ?? 'dhcp',
+          ip: laptop?.address ?? null,
+          prefixLength: laptop?.prefixLength ?? 24,
+          gateway: laptop?.gateway ?? null,
+        })
   if (why !== null) tell(`The laptop cannot be plugged in. ${why}`)
-}
-
-/** An address in the subnet of the page that nothing of either plan has. */
-function spareAddress(
-  { present, target }: Task,
-  { pageId, address }: RunbookStep,
-): { ip: Ip; prefixLength: number } | null {
-  const device = deviceOf(present, pageId) ?? deviceOf(target, pageId)
-  const prefixLength = device?.management.prefixLength ?? 24
-  const subnet = subnetAround(address ?? '', prefixLength)
-  const taken = new Set(
-    [present, target].flatMap((site: Site) => [
-      ...site.devices.flatMap(({ management }) => management.ip ?? []),
-      ...site.networks.flatMap(({ gateway }) => gateway ?? []),
-    ]),
-  )
-  for (let n = subnet.lastUsable; n >= subnet.firstUsable; n--)
-    if (!taken.has(ipText(n))) return { ip: ipText(n), prefixLength }
-  return null
 }
 
 function carryOut(
@@ -149,6 +141,28 @@ function carryOut(
     const why = perform(world, { kind: 'set', deviceId, pageId, configuration })
     if (why !== null) tell(`${configuration.device.name} cannot be set. ${why}`)
   }
+}
+
+const isOther = (now: Configuration, was: Configuration | undefined): boolean =>
+  was !== undefined && was !== now && !isEqual(was, now)
+
+/** Devices that nobody sets in this step and that are in another network all the same. */
+function followUp(
+  world: World,
+  { changes }: RunbookStep,
+  before: Configuration[],
+  after: Configuration[],
+): void {
+  const set = new Set(changes.map(({ deviceId }) => deviceId))
+  for (const one of after)
+    if (
+      !set.has(one.device.id) &&
+      isOther(
+        one,
+        before.find(({ device }) => device.id === one.device.id),
+      )
+    )
+      follow(world, one.device.id, one)
 }
 
 /** What hands do; every reason why they cannot. */

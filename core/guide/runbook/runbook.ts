@@ -1,31 +1,33 @@
 import { bad, good } from '../../lib/outcome'
 import type { Outcome } from '../../lib/outcome'
-import { deviceOf } from '../../plan'
-import type { LinkEnd, Site } from '../../plan'
+import { contains, subnetAround } from '../../network/addressing'
+import type { LaptopSetting } from '../../network/discovery'
+import { hostOfDevice } from '../../network/layer3'
+import { deviceOf, networkOf } from '../../plan'
+import type { LinkEnd, Requirement, Site } from '../../plan'
 import { changesBetween } from './changes/changesBetween'
-import { beginOf, bestOrder } from './search/exact'
-import type { Order, Stopped } from './search/exact'
-import { goodOrder } from './search/good'
-import { groundOf } from './search/ground'
+import { beginOf } from './search/exact'
+import type { Stopped } from './search/exact'
+import { groundOf, withBreaks } from './search/ground'
 import type { Ground } from './search/ground'
 import { whatHelps } from './search/helps'
 import { naiveOrder } from './search/naive'
+import { orderFor } from './search/order'
 import type { Naive } from './search/naive'
-import { lockedOut, lossOf, take } from './search/take'
+import { lockedOut, lossOf, outOf, take, wokenBy } from './search/take'
 import type { Loss, Standing } from './search/take'
 import { spentOn } from './search/times'
-import { homePlace, pageWay, placeAt } from './state/laptop'
+import { homePlace, pageWay, placesAt } from './state/laptop'
 import { cutOff } from './state/outage'
+import type { Met } from './state/apart'
 import { requirementWords } from './state/look'
+import type { Look } from './state/look'
 import { NO_COST, plus } from './types'
 import type { Change, Cost, LaptopPlace, Move, Task } from './types'
 
-/** Up to so many changes every order is weighed. */
-const MOST_FOR_BEST = 10
-
 /** A runbook that was found before, read again: its steps as they were, and nothing searched. */
 export function runbookAgain(task: Task, steps: readonly Move[], isBest: boolean): Runbook {
-  const ground = groundOf(task)
+  const ground = withBreaks(groundOf(task))
   const told = stepsOf(ground, steps)
   return {
     task,
@@ -43,16 +45,25 @@ export function runbookAgain(task: Task, steps: readonly Move[], isBest: boolean
 /** One step as it is done: where, on whose page, what is set, and what happens. */
 export interface RunbookStep {
   place: LaptopPlace
-  /** Whether one has to go there first. */
+  /** Whether one has to go there first; `moved`: whether the laptop goes to another socket, there or here. */
   walk: boolean
+  moved: boolean
   pageId: string | null
-  /** The address at which the page opens before the step; null: no page, or by DHCP at a hosted controller. */
+  /** The address at which the page opens before the step; null: no page, its console, or a hosted controller. */
   address: string | null
-  /** How the laptop gets there: an address of its own in that subnet, or one by DHCP and the router. */
-  laptop: 'own' | 'dhcp' | null
+  /** How the laptop has its address in that socket; null: no page, or its console. */
+  laptop: LaptopSetting | null
   changes: Change[]
-  /** Requirements whose clients are cut off once it is done, and how many clients. */
-  interrupts: { says: string; clients: number }[]
+  /** Requirements whose clients are cut off once it is done, how many clients, and for about how long. */
+  interrupts: { requirement: Requirement; says: string; clients: number; minutes: number }[]
+  /** Networks that get together at this step, though both plans keep them apart, whom it concerns, and for about how long. */
+  breaks: (Met & { clients: number; minutes: number })[]
+  /** What the present keeps apart and the target does not, from this step on. */
+  opens: string[]
+  /** Devices that boot for it: their cable or their power was out. */
+  reboots: string[]
+  /** Devices that get another address by DHCP: they keep the old one until they ask again. */
+  renews: string[]
   /** Whether the page still opens afterwards from where one is. */
   loss: Loss
   /** It restarts, or a controller sends it round: its cable and its power stay as they are until it is back. */
@@ -103,10 +114,16 @@ export function taskOf(
       message: `“${present.name}” and “${target.name}” have no device in common: they are plans of different sites. Give two plans of one.`,
     })
   const changes = changesBetween(present, target)
-  const ids = new Set(changes.flatMap(({ deviceId, pageId }) => [deviceId, pageId ?? deviceId]))
+  const ids = new Set(
+    changes.flatMap(({ deviceId, pageId, hands }) => [
+      deviceId,
+      pageId ?? deviceId,
+      ...hands.map((one) => one.deviceId),
+    ]),
+  )
   const places = [...target.devices, ...present.devices.filter(({ id }) => !deviceOf(target, id))]
-    .filter(({ id }) => ids.has(id) && id !== laptop.deviceId)
-    .map((one) => placeAt(present, target, one))
+    .filter(({ id }) => ids.has(id))
+    .flatMap((one) => placesAt(present, target, one, laptop))
   return good({
     present,
     target,
@@ -118,10 +135,8 @@ export function taskOf(
 }
 
 /** The order: the best there is for a few changes, a good one for many; each step proven by the twin. */
-export function runbookOf(task: Task): Runbook {
-  const ground = groundOf(task)
-  const order: Order =
-    task.changes.length - task.done.length <= MOST_FOR_BEST ? bestOrder(ground) : goodOrder(ground)
+export function runbookOf(task: Task, effort = 1): Runbook {
+  const { order, ground } = orderFor(groundOf(task), effort)
   const steps = stepsOf(ground, order.moves)
   return {
     task,
@@ -159,14 +174,42 @@ function stepsOf(ground: Ground, moves: readonly Move[]): RunbookStep[] {
   let standing = beginOf(ground)
   for (const move of moves) {
     const taken = take(ground, standing, move)
-    if (!taken.ok) throw new Error(`A move of a found order is not safe: ${taken.why}`)
+    if (!taken.ok)
+      throw new Error(
+        `Step ${steps.length + 1} can’t be done as it was planned: ${taken.why} Plan the steps again.`,
+      )
     const step = stepOf(ground, standing, move, taken.cost)
     const last = steps.at(-1)
     if (last && goesOn(last, step)) steps[steps.length - 1] = joinedSteps(last, step)
     else steps.push(step)
     standing = taken.standing
   }
-  return steps
+  return withDurations(steps)
+}
+
+/** How long what a step interrupts or lets together stays so: the minutes of the steps after it, until one ends it. */
+function withDurations(steps: RunbookStep[]): RunbookStep[] {
+  const lasting = (i: number, isStill: (step: RunbookStep) => boolean): number => {
+    let minutes = 0
+    for (const step of steps.slice(i + 1)) {
+      minutes += step.cost.minutes
+      if (!isStill(step)) break
+    }
+    return minutes
+  }
+  return steps.map((step, i) => ({
+    ...step,
+    interrupts: step.interrupts.map((one) => ({
+      ...one,
+      minutes: lasting(i, ({ interrupts }) =>
+        interrupts.some(({ requirement }) => requirement.id === one.requirement.id),
+      ),
+    })),
+    breaks: step.breaks.map((one) => ({
+      ...one,
+      minutes: lasting(i, ({ breaks }) => breaks.some(({ says }) => says === one.says)),
+    })),
+  }))
 }
 
 /** On a device's own page that stays open, one setting after the other is one step. */
@@ -180,9 +223,13 @@ const goesOn = (last: RunbookStep, next: RunbookStep): boolean =>
 const joinedSteps = (last: RunbookStep, next: RunbookStep): RunbookStep => ({
   ...next,
   walk: last.walk,
+  moved: last.moved,
   address: last.address,
   laptop: last.laptop,
   changes: [...last.changes, ...next.changes],
+  opens: [...last.opens, ...next.opens],
+  reboots: [...new Set([...last.reboots, ...next.reboots])],
+  renews: [...new Set([...last.renews, ...next.renews])],
   leave: last.leave || next.leave,
   cost: plus(last.cost, next.cost),
 })
@@ -196,16 +243,47 @@ function stepOf(ground: Ground, { done, place }: Standing, move: Move, cost: Cos
   return {
     place: move.place,
     walk: place.deviceId !== move.place.deviceId,
+    moved: place.id !== move.place.id,
     pageId: move.pageId,
-    address: deviceOf(before.site, move.pageId)?.management.ip ?? null,
-    laptop: way?.ok ? way.address : null,
+    address: way?.ok ? way.address : null,
+    laptop: way?.ok ? way.laptop : null,
     changes: move.changeIds.flatMap((id) => ground.byId.get(id) ?? []),
     interrupts: ground.watched.flatMap((one) => {
       const clients = cutOff(look, one)
-      return clients > 0 ? [{ says: requirementWords(look.site, one.requirement), clients }] : []
+      const says = requirementWords(look.site, one.requirement)
+      return clients > 0 ? [{ requirement: one.requirement, says, clients, minutes: 0 }] : []
     }),
+    breaks: [...ground.breaks(after).values()].map((met) => ({
+      ...met,
+      clients: clientsIn(ground.task, met.fromNetworkId),
+      minutes: 0,
+    })),
+    opens: [...ground.opened(after)].flatMap(([key, { says }]) =>
+      ground.opened(done).has(key) ? [] : [says],
+    ),
+    reboots: wokenBy(ground, done, outOf(ground, move), after).filter((id) => id !== spent.awayId),
+    renews: renewedBy(before, look),
     loss: lossOf(ground, after, move),
     leave: spent.away + spent.sent > 0,
     cost,
   }
+}
+
+const clientsIn = ({ present, target }: Task, networkId: string): number =>
+  Math.max(
+    1,
+    networkOf(target, networkId)?.expectedClients ?? networkOf(present, networkId)?.expectedClients ?? 1,
+  )
+
+/** Devices by DHCP that would be given an address of another subnet than before (RFC 2131 section 4.4.5: they keep theirs until they renew). */
+function renewedBy(before: Look, after: Look): string[] {
+  return after.site.devices.flatMap(({ id, management }) => {
+    if (management.addressing !== 'dhcp' && management.addressing !== 'reserved') return []
+    const [was, is] = [before, after].map(({ site, twin }) => {
+      const device = deviceOf(site, id)
+      return device ? hostOfDevice(twin, device)?.lease : undefined
+    })
+    const isMoved = was && is && !contains(subnetAround(is.ip, is.prefixLength), was.ip)
+    return isMoved ? [id] : []
+  })
 }

@@ -16,6 +16,10 @@ export interface Change {
   subject: Subject
   /** Whose page it is typed into: its own, or its controller's. Null: it takes hands. */
   pageId: Id | null
+  /** Devices where hands are needed: both ends of a cable that is new or goes, and what going there takes (1, 2: `LaptopPlace`). */
+  hands: readonly { deviceId: Id; effort: number }[]
+  /** Typed in at an address server, for a device that it keeps an address for. */
+  via?: 'server'
   /** Changes that have to be done before it. */
   after: string[]
   /** In the words of the trade: "port 3: VLANs tagged", and from what to what. */
@@ -24,7 +28,7 @@ export interface Change {
   becomes: string
 }
 
-/** Where the laptop is: in a socket of a device; without a socket it is held to the device itself and reaches that one alone. */
+/** Where the laptop is: in a socket of a device; without a socket it is at the device's console and reaches that one alone. */
 export interface LaptopPlace {
   id: string
   deviceId: Id
@@ -47,6 +51,8 @@ export interface Task {
 
 /** Compared in this order. */
 export interface Cost {
+  /** Minutes × pairs of networks that get together, though the present and the target keep them apart. */
+  exposure: number
   noReturns: number
   walks: number
   /** Clients × minutes over what must work, and works now and then. */
@@ -54,9 +60,10 @@ export interface Cost {
   minutes: number
 }
 
-export const NO_COST: Cost = { noReturns: 0, walks: 0, outage: 0, minutes: 0 }
+export const NO_COST: Cost = { exposure: 0, noReturns: 0, walks: 0, outage: 0, minutes: 0 }
 
 export const plus = (a: Cost, b: Cost): Cost => ({
+  exposure: a.exposure + b.exposure,
   noReturns: a.noReturns + b.noReturns,
   walks: a.walks + b.walks,
   outage: a.outage + b.outage,
@@ -65,7 +72,13 @@ export const plus = (a: Cost, b: Cost): Cost => ({
 
 /** Below zero: `a` is the better. Sums of minutes may differ in their last digit. */
 export function compareCost(a: Cost, b: Cost): number {
-  const parts = [a.noReturns - b.noReturns, a.walks - b.walks, a.outage - b.outage, a.minutes - b.minutes]
+  const parts = [
+    a.exposure - b.exposure,
+    a.noReturns - b.noReturns,
+    a.walks - b.walks,
+    a.outage - b.outage,
+    a.minutes - b.minutes,
+  ]
   return parts.find((part) => Math.abs(part) > 1e-9) ?? 0
 }
 

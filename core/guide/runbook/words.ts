@@ -1,4 +1,4 @@
-import { subnetAround } from '../../network/addressing'
+import { plural } from '../../lib/plural'
 import { deviceOf } from '../../plan'
 import type { Management, Site } from '../../plan'
 import { placeWords } from './state/laptop'
@@ -35,9 +35,7 @@ export function stepText({ task: { present, target } }: Runbook, step: RunbookSt
   const [first] = step.changes
   return {
     title: titleOf(step, name),
-    where: step.walk
-      ? `Go to ${name(step.place.deviceId)}. The laptop: ${spot}.`
-      : `Stay where you are: ${spot}.`,
+    where: whereLine(step, spot, name, present),
     caution: step.place.effort > 1 && step.walk ? LADDER : null,
     page: pageLine(present, target, step, name),
     sets: step.changes.map(({ id, deviceId, what, was, becomes }) => ({
@@ -46,11 +44,35 @@ export function stepText({ task: { present, target } }: Runbook, step: RunbookSt
       was,
       becomes,
     })),
-    happens: [...addressMoves(step, name), ...lossLines(step, name), ...interrupted(step)],
+    happens: [
+      ...addressMoves(step, name),
+      ...lossLines(step, name),
+      ...together(step),
+      ...interrupted(step),
+      ...rebooting(step, name),
+      ...renewing(step, name),
+    ],
     meanwhile: step.leave ? `${ORDER_CODES['ORD-4'].instead} (ORD-4)` : null,
     sees: seesAfter(step, name),
     undo: first ? undoLine(step) : '',
   }
+}
+
+/** Where one is, and where the laptop is plugged in; for a cable with two ends that are plugged, both. */
+function whereLine(
+  { walk, moved, place, changes }: RunbookStep,
+  spot: string,
+  name: (id: string | null) => string,
+  present: Site,
+): string {
+  const ends = [...new Set(changes.flatMap(({ hands }) => hands.map(({ deviceId }) => deviceId)))]
+  const others = ends.filter((id) => id !== place.deviceId).map((id) => name(id))
+  const both =
+    others.length > 0 ? ` The cable’s other end is at ${others.join(' and ')}: go there first.` : ''
+  if (walk) return `Go to ${name(place.deviceId)}. Plug the laptop ${spot}.${both}`
+  return moved && deviceOf(present, place.deviceId)
+    ? `Stay at ${name(place.deviceId)} and move the laptop: ${spot}.${both}`
+    : `Stay where you are: ${spot}.${both}`
 }
 
 function titleOf({ pageId, changes }: RunbookStep, name: (id: string | null) => string): string {
@@ -59,24 +81,34 @@ function titleOf({ pageId, changes }: RunbookStep, name: (id: string | null) => 
     const one = changes.length === 1 ? first : undefined
     return `${name(pageId)}: ${one ? one.what.replace(`${name(one.deviceId)} `, '') : `${changes.length} settings`}`
   }
-  if (first?.subject.kind === 'cable') return `A cable: ${first.was} becomes ${first.becomes}`
+  if (first?.subject.kind === 'cable') return cableTitle(first)
   return `${name(first?.deviceId ?? null)}: ${first?.becomes ?? ''}`
+}
+
+function cableTitle({ subject, was, becomes }: Change): string {
+  if (subject.kind !== 'cable') return ''
+  if (!subject.from) return `Plug in the cable: ${becomes}`
+  return subject.to ? `Move the cable: ${was}, then ${becomes}` : `Unplug the cable: ${was}`
 }
 
 function pageLine(
   present: Site,
   target: Site,
-  { pageId, address, laptop }: RunbookStep,
+  { pageId, address, laptop, place }: RunbookStep,
   name: (id: string | null) => string,
 ): string | null {
   if (pageId === null) return null
-  const device = deviceOf(present, pageId) ?? deviceOf(target, pageId)
-  const own = device && address ? subnetAround(address, device.management.prefixLength ?? 24).cidr : null
-  const how =
-    laptop === 'dhcp' || own === null
-      ? 'The laptop asks for its address.'
-      : `The laptop has an address of its own in ${own}, not ${address ?? ''}.`
-  return `Open the page of ${name(pageId)}${address ? ` at ${address}` : ''}. ${how}`
+  const hosted = (deviceOf(present, pageId) ?? deviceOf(target, pageId))?.controller?.form === 'hosted'
+  if (hosted) return `Open the page of ${name(pageId)} over the internet.`
+  if (place.port === null || address === null)
+    return `Connect to the console of ${name(pageId)}: its page may not open from a port.`
+  return `${laptopWords(laptop)} Open the page of ${name(pageId)} at ${address}.`
+}
+
+function laptopWords(laptop: RunbookStep['laptop']): string {
+  if (!laptop || laptop.addressing === 'dhcp') return 'Leave the laptop on DHCP.'
+  const gateway = laptop.gateway === null ? '' : `, gateway ${laptop.gateway}`
+  return `Set the laptop to ${laptop.address ?? ''}/${laptop.prefixLength ?? ''}${gateway}.`
 }
 
 /** Pages that move: from the next step on they open at another address. */
@@ -99,8 +131,30 @@ function lossLines({ loss, pageId }: RunbookStep, name: (id: string | null) => s
 
 const interrupted = ({ interrupts }: RunbookStep): string[] =>
   interrupts.map(
-    ({ says, clients }) => `Down until more is done: ${says} (${Math.ceil(clients)} of its clients).`,
+    ({ says, clients, minutes }) =>
+      `Interrupted for about ${plural(Math.ceil(minutes), 'minute')}: ${says} (${plural(Math.ceil(clients), 'client')}).`,
   )
+
+/** What both plans keep apart and this step lets together for a while; and what it opens as the target has it. */
+const together = ({ breaks, opens }: RunbookStep): string[] => [
+  ...breaks.map(
+    ({ says, clients, minutes }) =>
+      `For about ${plural(Math.ceil(minutes), 'minute')} ${says} (${plural(clients, 'client')}), which both plans keep apart. No order avoids it.`,
+  ),
+  ...opens.map((says) => `From now on ${says}, as the target plan has it. It must not in the present plan.`),
+]
+
+const rebooting = ({ reboots }: RunbookStep, name: (id: string | null) => string): string[] =>
+  reboots.length === 0
+    ? []
+    : [`Without power for a moment, then booting: ${reboots.map((id) => name(id)).join(', ')}.`]
+
+const renewing = ({ renews }: RunbookStep, name: (id: string | null) => string): string[] =>
+  renews.length === 0
+    ? []
+    : [
+        `Renew the DHCP lease of ${renews.map((id) => name(id)).join(', ')}: unplug it for a moment, or restart it. It keeps its old address until then.`,
+      ]
 
 function seesAfter({ pageId, changes, loss }: RunbookStep, name: (id: string | null) => string): string[] {
   if (pageId === null) return changes.flatMap(({ subject }) => seenByHand(subject.kind))

@@ -1,4 +1,5 @@
-import { expectMended, seen, withManagement, withNetwork, yard } from '~/tests/kit/yard'
+import { NEW_CLUSTER } from '../../plan'
+import { expectMended, seen, withDevice, withManagement, withNetwork, yard } from '~/tests/kit/yard'
 import { adr2 } from './adr2'
 
 test('a controller inside the pool moves out of it', () => {
@@ -18,4 +19,13 @@ test('a pool that swallows the gateway gives way to it', () => {
 
 test.each(['172.27.12.99', '172.27.12.200'])('%s, beside the pool, is no mistake', (ip) => {
   expect(seen(adr2, withManagement(yard(), 'controller', { ip }))).toEqual([])
+})
+
+test('the shared address of a cluster inside a pool stops the work', () => {
+  const site = withDevice(yard(), 'ap-shop', {
+    cluster: { ...NEW_CLUSTER, name: 'yard', sharedIp: '172.27.12.150' },
+  })
+  expect(seen(adr2, site)).toEqual([
+    expect.objectContaining({ severity: 'stop', says: expect.stringMatching(/shared address/) as string }),
+  ])
 })

@@ -1,4 +1,10 @@
-import { distinctFixedAddresses, inPool, largestFreePool, subnetOrNull } from '../../network/addressing'
+import {
+  distinctFixedAddresses,
+  inPool,
+  largestFreePool,
+  SHARED_USE,
+  subnetOrNull,
+} from '../../network/addressing'
 import type { FixedAddress } from '../../network/addressing'
 import type { Network, Site } from '../../plan'
 import { moveManagement, putNetwork } from './mends'
@@ -15,6 +21,8 @@ export const adr2: Rule = {
         .map((fixed) => ({
           says: `${fixed.device.name} has ${fixed.ip} (${fixed.use}), inside the pool ${network.pool?.start} to ${network.pool?.end} of ${network.name}.`,
           where: [atDevice(fixed.device), atNetwork(network)],
+          // Whoever leases it takes the whole cluster's page, and its master answers for a stranger.
+          ...(fixed.use === SHARED_USE ? { severity: 'stop' as const } : {}),
           mend: mendFor(site, network, fixed),
         })),
     ),

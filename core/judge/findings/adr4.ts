@@ -1,25 +1,32 @@
-import { distinctFixedAddresses } from '../../network/addressing'
+import {
+  announcedAddresses,
+  distinctFixedAddresses,
+  reservedAddresses,
+  SHARED_USE,
+} from '../../network/addressing'
 import type { FixedAddress } from '../../network/addressing'
 import { networkOf } from '../../plan'
-import type { Site } from '../../plan'
 import { moveManagement } from './mends'
 import type { Rule } from './types'
 import { atDevice } from './where'
 
-/** One address, two devices. The later one in the plan is the one to move. */
+/** One address, two owners: two devices, or a device and the cluster that it is a member of. The later one in the plan is the one to move. */
 export const adr4: Rule = {
   code: 'ADR-4',
   check: ({ site }) => {
-    const all = [...distinctFixedAddresses(site), ...reserved(site)]
+    const all = [...distinctFixedAddresses(site), ...reservedAddresses(site), ...strangersOutside(site)]
     return all.flatMap((fixed, i) => {
-      const first = all.slice(0, i).find(({ ip, device }) => ip === fixed.ip && device.id !== fixed.device.id)
+      const first = all.slice(0, i).find(({ ip, owner }) => ip === fixed.ip && owner !== fixed.owner)
       if (!first) return []
       const [mover, keeper] = fixed.use === 'management' ? [fixed, first] : [first, fixed]
       const network = networkOf(site, mover.networkId)
       return [
         {
-          says: `${keeper.device.name} (${keeper.use}) and ${mover.device.name} (${mover.use}) both have ${fixed.ip}.`,
-          where: [atDevice(mover.device), atDevice(keeper.device)],
+          says: `${ownerWords(keeper)} and ${ownerWords(mover)} both have ${fixed.ip}.`,
+          where: [
+            atDevice(mover.device),
+            ...(mover.device.id === keeper.device.id ? [] : [atDevice(keeper.device)]),
+          ],
           mend:
             mover.use === 'management' && network ? moveManagement(site, mover.device, network) : undefined,
         },
@@ -28,9 +35,11 @@ export const adr4: Rule = {
   },
 }
 
-/** Addresses the server keeps for one MAC; they may lie inside the pool and still must be one device's only. */
-const reserved = (site: Site): FixedAddress[] =>
-  site.devices.flatMap((device) => {
-    const { addressing, ip, networkId } = device.management
-    return addressing === 'reserved' && ip !== null ? [{ ip, device, use: 'reservation', networkId }] : []
-  })
+const ownerWords = ({ device, use }: FixedAddress): string =>
+  use === SHARED_USE ? `Cluster “${device.cluster?.name ?? ''}” (${use})` : `${device.name} (${use})`
+
+/** What a controller announces is its own, or that of the router that forwards to it. */
+const strangersOutside = (site: Parameters<typeof announcedAddresses>[0]): FixedAddress[] =>
+  announcedAddresses(site).filter(
+    ({ ip }) => !distinctFixedAddresses(site).some((one) => one.ip === ip && one.use === 'uplink'),
+  )

@@ -85,7 +85,11 @@ export const overlaps = (a: Subnet, b: Subnet): boolean =>
   a.network <= b.broadcast && b.network <= a.broadcast
 
 /** The subnet that a host believes it is in, from its own address and prefix length. */
-export function subnetAround(ip: string, prefixLength: number): Subnet {
-  const network = ipNumber(ipaddr.IPv4.networkAddressFromCIDR(`${ip}/${prefixLength}`).toString())
-  return subnetOf(network, prefixLength)
-}
+export const subnetAround = (ip: string, prefixLength: number): Subnet => around(`${ip}/${prefixLength}`)
+
+const around = remembered((cidr: string): Subnet =>
+  subnetOf(
+    ipNumber(ipaddr.IPv4.networkAddressFromCIDR(cidr).toString()),
+    Number(cidr.slice(cidr.indexOf('/') + 1)),
+  ),
+)

@@ -125,7 +125,9 @@ function inForce(world: World, gear: Gear, running: Configuration, saved: Config
 
 /** Settings decided since the plan: in force as the device takes them, or sent by the controller that set it up. */
 export function setTo(world: World, gear: Gear, pageId: Id, configuration: Configuration): string | null {
-  const way = pageId === gear.id ? null : reachTo(world, gear, pageId)
+  // A reserved address is typed in at its server, and is the device's when it asks again.
+  const isServer = world.gear.get(pageId)?.running.device.controller === null
+  const way = pageId === gear.id || isServer ? null : reachTo(world, gear, pageId)
   if (way && !way.ok) return way.why
   if (way && !isRunning(gear.phase))
     return `It is ${PLAIN_WORD[gear.phase]}: its controller has nothing to send it to.`

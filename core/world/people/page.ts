@@ -1,7 +1,7 @@
 import { contains, subnetAround } from '../../network/addressing'
 import { hostNow, talkOutside, talkTo } from '../../network/discovery'
-import { hearEachOther } from '../../network/layer3'
-import type { Host } from '../../network/layer3'
+import { addressesOfRouter, hearEachOther } from '../../network/layer3'
+import type { Host, Twin } from '../../network/layer3'
 import { deviceOf } from '../../plan'
 import type { Id } from '../../plan'
 import { isUp } from '../adoption'
@@ -54,20 +54,26 @@ function overNetwork(world: World, gear: Gear & { ip: string }, own: string): Pa
   const host = hostOf(twin, gear) ?? fallbackHost(world, gear)
   if (!host) return no(`${own} has no interface in its management network.`)
   const talk = talkTo(twin, laptop.host, host)
-  if (!talk.ok) return no(`${reasonFor(laptop.host, gear.ip, host)}${talk.why}`)
-  const other = clashing(world, laptop.host, gear)
+  const answering = talk.ok ? host : routerAddress(twin, laptop.host, gear.id)
+  if (!answering) return no(`${reasonFor(laptop.host, gear.ip, host)}${talk.ok ? '' : talk.why}`)
+  const address = answering.lease.ip
+  const other = address === gear.ip ? clashing(world, laptop.host, gear) : null
   const shown = other ?? gear
   const name = meantFor(world, shown.id)?.name ?? shown.id
   return {
     ok: true,
     shows: shown.id,
-    address: gear.ip,
+    address,
     login: shown.isFactory ? factoryOf(world.plan, shown.running.device).login : 'your own',
     says: other
-      ? `Two devices answer at ${gear.ip}: what opens is the page of ${name}.`
-      : `The page of ${name} opens at ${gear.ip}.`,
+      ? `Two devices answer at ${address}: what opens is the page of ${name}.`
+      : `The page of ${name} opens at ${address}.`,
   }
 }
+
+/** A router's page opens at its address in every network whose rules admit it. Source: RFC 1812 section 5.2.3. */
+const routerAddress = (twin: Twin, laptop: Host, id: Id): Host | null =>
+  addressesOfRouter(twin, id).find((host) => talkTo(twin, laptop, host).ok) ?? null
 
 /** A hosted controller is wherever the internet is. */
 function acrossInternet(world: World, { id }: Gear, name: string): Page {

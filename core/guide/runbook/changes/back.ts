@@ -21,9 +21,11 @@ export function doneBackwards(
   return back.flatMap(({ id }) => (done.has(mirrorOf(id, ids)) ? [] : [id]))
 }
 
-/** A cable that is pulled out for a moment is put back by the half that plugs it in. */
+/** A cable that is pulled out for a moment, and an address for the while: taken back by the half that leads on. */
 function mirrorOf(id: string, ids: ReadonlySet<string>): string {
-  if (id.endsWith('/out')) return id.replace(/\/out$/, '')
-  if (ids.has(`${id}/out`)) return `${id}/out`
+  for (const half of ['/out', '/temp']) {
+    if (id.endsWith(half)) return id.slice(0, -half.length)
+    if (ids.has(`${id}${half}`)) return `${id}${half}`
+  }
   return MIRROR.find(([pattern]) => pattern.test(id))?.[1](id) ?? id
 }

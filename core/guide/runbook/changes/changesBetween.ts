@@ -1,9 +1,12 @@
 import isEqual from 'fast-deep-equal'
-import { aimNetworkId, deviceOf, kindOf, linkAt, sameEnd } from '../../../plan'
+import { aimNetworkId, deviceOf, kindOf, linkAt, networkOf, sameEnd } from '../../../plan'
 import type { Device, Id, Link, Rule, Site, Ssid } from '../../../plan'
 import { setUpBy } from '../../../world'
+import { effortAt } from '../state/effort'
 import type { Change, Subject } from '../types'
+import { followedUnits } from './followed'
 import { halves, withoutCircles } from './splits'
+import { withTemporaryAddresses } from './temporary'
 import { unitsOf } from './units'
 import type { Part } from './units'
 import { unitWords, valueWords } from './words'
@@ -14,24 +17,42 @@ const ON_PAPER: ReadonlySet<string> = new Set(['remote'])
 /** The finest changes from one plan to another, device by device in the target's order. */
 export function changesBetween(present: Site, target: Site): Change[] {
   const devices = [...target.devices, ...present.devices.filter(({ id }) => !deviceOf(target, id))]
-  const changes = dropsFirst(devices.flatMap((device) => deviceChanges(present, target, device)))
+  const changes = withTemporaryAddresses(
+    present,
+    target,
+    dropsFirst(devices.flatMap((device) => deviceChanges(present, target, device))),
+  )
   return [...changes, ...withoutCircles(cableChanges(present, target, changes))]
 }
 
 function deviceChanges(present: Site, target: Site, { id }: Device): Change[] {
   const [before, after] = [deviceOf(present, id), deviceOf(target, id)]
-  if (!before || !after || isReplaced(before, after)) return comesAndGoes(id, before, after)
+  const effort = effortAt([present, target], id)
+  if (!before || !after || isReplaced(before, after)) return comesAndGoes(id, effort, before, after)
   const [from, to] = [unitsOf(present, id), unitsOf(target, id)]
   if (!from || !to) return []
   const units = [...new Set([...to.keys(), ...from.keys()])]
+  const followed = followedUnits(present, target, id)
   return units.flatMap((unit): Change[] => {
-    if (ON_PAPER.has(unit) || (!kindOf(before).hasLogin && isOfPort(unit))) return []
+    if (ON_PAPER.has(unit) || followed.has(unit) || (!kindOf(before).hasLogin && isOfPort(unit))) return []
     const [was, is] = [from.get(unit) ?? null, to.get(unit) ?? null]
     if (isSame(unit, was, is)) return []
+    const server = unit === 'address' ? reservationAt(present, target, before, after) : null
     const byHands = (is ?? was)?.by === 'hands' || !kindOf(before).hasLogin
-    const pageId = byHands ? null : pageFor(before, unit)
-    return halves(unit, was, is).map((subject) => changeOf(present, target, id, subject, pageId))
+    const pageId = server ?? (byHands ? null : pageFor(before, unit))
+    return halves(unit, was, is).map((subject) => ({
+      ...changeOf(present, target, id, subject, pageId),
+      hands: pageId === null ? [{ deviceId: id, effort }] : [],
+      ...(server === null ? {} : { via: 'server' as const, what: `${after.name}, its reserved address` }),
+    }))
   })
+}
+
+/** The server at which another reserved address is typed in; null: it is not that alone. */
+function reservationAt(present: Site, target: Site, before: Device, after: Device): Id | null {
+  const isReserved = [before, after].every(({ management }) => management.addressing === 'reserved')
+  const server = networkOf(target, after.management.networkId)?.servedBy ?? null
+  return isReserved && server !== null && deviceOf(present, server) ? server : null
 }
 
 /** A new SSID comes up when the drops of its network stand: before its first client can join. */
@@ -60,8 +81,18 @@ const isOfPort = (unit: string): boolean => /^(native|vlans|poe|speed):/.test(un
 const isReplaced = (before: Device, after: Device): boolean =>
   kindOf(before) !== kindOf(after) || before.typeId !== after.typeId || before.mac !== after.mac
 
-function comesAndGoes(id: Id, before: Device | undefined, after: Device | undefined): Change[] {
-  const hands = { deviceId: id, pageId: null, after: [] as string[] }
+function comesAndGoes(
+  id: Id,
+  effort: number,
+  before: Device | undefined,
+  after: Device | undefined,
+): Change[] {
+  const hands = {
+    deviceId: id,
+    pageId: null,
+    after: [] as string[],
+    hands: [{ deviceId: id, effort }],
+  }
   const goes: Change = {
     ...hands,
     id: `${id}/goes`,
@@ -121,6 +152,7 @@ function changeOf(
     deviceId,
     subject,
     pageId,
+    hands: [],
     after: half === 'remove' ? [`${id}/add`] : [],
     what: unitWords(target, present, deviceId, unit, half),
     was: beside && half === 'add' ? 'not there' : was,
@@ -148,6 +180,10 @@ function cableChanges(present: Site, target: Site, changes: Change[]): Change[] 
         deviceId: handsAt(from, to),
         subject: { kind: 'cable', from, to },
         pageId: null,
+        hands: endsMoved(from, to).map((deviceId) => ({
+          deviceId,
+          effort: effortAt([present, target], deviceId),
+        })),
         after: freedBy(present, target, changes, from, to),
         what: 'cable',
         was: cableWords(present, from),
@@ -159,6 +195,16 @@ function cableChanges(present: Site, target: Site, changes: Change[]): Change[] 
 
 const alikeEnds = (from: Link | null, to: Link | null): boolean =>
   from !== null && to !== null && sameEnd(from.a, to.a) && sameEnd(from.b, to.b)
+
+/** Devices with an end of the cable that is plugged in or pulled out: both of them where it is new, or goes. */
+function endsMoved(from: Link | null, to: Link | null): Id[] {
+  const [was, is] = [from, to].map((link) => (link ? [link.a, link.b] : []))
+  const moved = [
+    ...(was ?? []).filter((end) => !is?.some((other) => sameEnd(end, other))),
+    ...(is ?? []).filter((end) => !was?.some((other) => sameEnd(end, other))),
+  ]
+  return [...new Set(moved.map(({ deviceId }) => deviceId))]
+}
 
 /** The hands are at the end that moves; where both do, or the cable is new, at its first end. */
 function handsAt(from: Link | null, to: Link | null): Id {

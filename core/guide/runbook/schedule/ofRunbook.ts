@@ -97,7 +97,7 @@ function downsIn(ground: Ground, moves: readonly Move[], plan: Plan): Down[] {
     for (const change of move.changeIds) done.add(change)
     const { awayId } = spentOn(ground.task, move.place, move, false)
     const isAfter = ground.cutOff(done) > 0
-    if (isAfter || open || (awayId !== null && ground.cutOff(done, awayId) > 0)) {
+    if (isAfter || open || (awayId !== null && ground.cutOff(done, { darkIds: [awayId] }) > 0)) {
       const { fromMin, ids }: Down = open ?? { fromMin: shift.startMin, toMin: 0, ids: [] }
       open = { fromMin: Math.min(fromMin, shift.startMin), toMin: shift.endMin, ids: [...ids, id] }
     }

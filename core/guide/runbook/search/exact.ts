@@ -31,12 +31,23 @@ interface Node {
 
 const nodeKey = ({ done, place, openId }: Standing): string => `${place.id} ${openId} ${stateKey(done)}`
 
+/** How far a search may go: so many states are looked at, and nothing is looked for that costs as much as what is known. */
+export interface Limits {
+  states: number
+  known: Cost | null
+}
+
+const NO_LIMITS: Limits = { states: Infinity, known: null }
+
 /**
- * The least of all orders: A* over what is done and where the laptop is. Every state passed is looked at, none is
- * passed in which something new is wrong. For up to about ten changes.
+ * The least of all orders: A* (Hart, Nilsson, Raphael 1968) over what is done and where the laptop is. Every state passed is looked at,
+ * none is passed in which something new is wrong. Null: the limits came first, and nothing is known of what is best.
  */
-export function bestOrder(ground: Ground): Order {
+export function bestOrder(ground: Ground): Order
+export function bestOrder(ground: Ground, limits: Limits): Order | null
+export function bestOrder(ground: Ground, { states, known }: Limits = NO_LIMITS): Order | null {
   const begin: Standing = beginOf(ground)
+  const most = ground.states() + states
   const first: Node = { standing: begin, cost: NO_COST, bound: NO_COST, moves: [], nearness: 0 }
   const queue = new TinyQueue<Node>(
     [first],
@@ -51,15 +62,18 @@ export function bestOrder(ground: Ground): Order {
     settled.add(key)
     if (node.standing.done.size === ground.task.changes.length)
       return { ok: true, moves: node.moves, cost: node.cost, isBest: true }
+    if (ground.states() > most) return null
     if (node.standing.done.size > furthest.standing.done.size) furthest = node
     for (const move of movesFrom(ground, node.standing)) {
       const taken = take(ground, node.standing, move)
       if (!taken.ok) continue
       const cost = plus(node.cost, taken.cost)
+      const bound = plus(cost, leastLeft(ground, taken.standing))
+      if (known && compareCost(bound, known) > 0) continue
       queue.push({
         standing: taken.standing,
         cost,
-        bound: plus(cost, leastLeft(ground, taken.standing)),
+        bound,
         moves: [...node.moves, move],
         nearness: node.nearness + node.moves.length * Math.min(far(move.pageId ?? move.place.deviceId), 100),
       })
@@ -78,16 +92,22 @@ export const beginOf = ({ task }: Ground): Standing => ({
 /** What is left costs at least this: its typing and its hands, and a walk where hands are needed somewhere else. */
 function leastLeft(ground: Ground, { done, place }: Standing): Cost {
   const left = ground.task.changes.filter(({ id }) => !done.has(id))
-  const hands = left.filter(({ pageId }) => pageId === null)
-  const elsewhere = hands.some(({ deviceId }) => deviceId !== place.deviceId)
+  const byHand = left.filter(({ pageId }) => pageId === null)
+  // Every device where hands are needed has to be gone to, but the one where one is.
+  const efforts = new Map(
+    byHand.flatMap(({ hands }) => hands).map(({ deviceId, effort }) => [deviceId, effort] as const),
+  )
+  efforts.delete(place.deviceId)
+  const walks = [...efforts.values()].reduce((sum, effort) => sum + effort, 0)
   return {
+    exposure: 0,
     noReturns: 0,
-    walks: elsewhere ? 1 : 0,
+    walks,
     outage: 0,
     minutes:
-      hands.reduce((sum, change) => sum + handMinutes(change), 0) +
-      MINUTES.typeOne * (left.length - hands.length) +
-      (elsewhere ? MINUTES.walk : 0),
+      byHand.reduce((sum, change) => sum + handMinutes(change), 0) +
+      MINUTES.typeOne * (left.length - byHand.length) +
+      walks * MINUTES.walk,
   }
 }
 

@@ -6,13 +6,13 @@ import { beginOf, whatStops } from './exact'
 import type { Order } from './exact'
 import { stateKey } from './ground'
 import type { Ground } from './ground'
-import { sheaves } from './moves'
+import { placesFor, sheaves } from './moves'
 import type { Sheaf } from './moves'
 import { isAtOnce, take } from './take'
 import type { Standing, Taken } from './take'
 
 /** So many standings are tried before the search gives up: an order that there is takes little more than one for each change. */
-const mostTried = (changes: number): number => 200 + 4 * changes
+const mostTried = (changes: number): number => 30 + 4 * changes
 
 interface Tried {
   move: Move
@@ -81,11 +81,14 @@ class Descent {
         if (!taken.ok) continue
         const cutOff = this.ground.cutOff(taken.standing.done)
         const one = { move, taken, cutOff }
-        if (taken.cost.noReturns === 0 && taken.cost.walks === 0 && cutOff <= now + 1e-9) yield one
+        const breaks = this.ground.breaks(taken.standing.done).size
+        const isFree = taken.cost.noReturns === 0 && taken.cost.walks === 0 && breaks === 0
+        if (isFree && cutOff <= now + 1e-9) yield one
         else dear.push(one)
       }
       yield* dear.sort(
         (a, b) =>
+          this.ground.breaks(a.taken.standing.done).size - this.ground.breaks(b.taken.standing.done).size ||
           a.taken.cost.noReturns - b.taken.cost.noReturns ||
           a.taken.cost.walks - b.taken.cost.walks ||
           a.cutOff - b.cutOff ||
@@ -95,7 +98,7 @@ class Descent {
   }
 
   private *candidates(standing: Standing, tier: readonly Kind[]): Generator<Move> {
-    const rank = ({ pageId, atId }: Sheaf) => this.far(pageId ?? atId ?? '') * (this.farFirst ? -1 : 1)
+    const rank = ({ pageId, atIds }: Sheaf) => this.far(pageId ?? atIds?.[0] ?? '') * (this.farFirst ? -1 : 1)
     const all = sheaves(this.ground, standing.done).sort((a, b) => rank(a) - rank(b))
     const leaving = portsLeft(this.ground, standing.done)
     const tried = new Set<string>()
@@ -111,11 +114,11 @@ class Descent {
   }
 
   /** Where hands have to be; for a page where one is, where one began, and at the device itself. */
-  private places({ pageId, atId }: Sheaf, here: LaptopPlace): LaptopPlace[] {
-    const { laptop, places } = this.ground.task
-    const at = [laptop, ...places].filter(({ deviceId }) => deviceId === (atId ?? pageId))
-    if (atId !== null) return here.deviceId === atId ? [here] : at.slice(0, 1)
-    return [...new Map([here, laptop, ...at].map((place) => [place.id, place])).values()]
+  private places(sheaf: Sheaf, here: LaptopPlace): LaptopPlace[] {
+    const { laptop } = this.ground.task
+    const all = placesFor(this.ground, sheaf, here)
+    if (sheaf.atIds !== null) return all
+    return all.filter(({ id, deviceId }) => [here.id, laptop.id].includes(id) || deviceId === sheaf.pageId)
   }
 }
 

@@ -6,8 +6,8 @@ import type { Standing } from './take'
 /** Changes that can be done in one go: on one page, or by the hands at one device. */
 export interface Sheaf {
   pageId: string | null
-  /** Where hands have to be; null for a page. */
-  atId: string | null
+  /** Devices where hands have to be, at any of which the laptop may be; null for a page. */
+  atIds: readonly string[] | null
   changes: Change[]
 }
 
@@ -16,9 +16,10 @@ export function sheaves(ground: Ground, done: ReadonlySet<string>): Sheaf[] {
   const all = new Map<string, Sheaf>()
   for (const change of ground.task.changes) {
     if (done.has(change.id)) continue
-    const { pageId, deviceId } = change
-    const key = pageId ?? `hands ${deviceId}`
-    const sheaf = all.get(key) ?? { pageId, atId: pageId === null ? deviceId : null, changes: [] }
+    const { pageId } = change
+    const atIds = pageId === null ? change.hands.map(({ deviceId }) => deviceId) : null
+    const key = pageId ?? `hands ${atIds?.join(' ') ?? ''}`
+    const sheaf = all.get(key) ?? { pageId, atIds, changes: [] }
     sheaf.changes.push(change)
     all.set(key, sheaf)
   }
@@ -35,10 +36,12 @@ export function* portions(ground: Ground, { pageId, changes }: Sheaf): Generator
     yield changes.filter((_change, i) => (mask >> i) & 1)
 }
 
-/** Places from which a sheaf can be done: hands only at the device. */
-export const placesFor = ({ task }: Ground, { atId }: Sheaf, here: LaptopPlace): LaptopPlace[] => {
+/** Places from which a sheaf can be done: hands only at a device that they are needed at, a console only for its own device. */
+export const placesFor = ({ task }: Ground, { atIds, pageId }: Sheaf, here: LaptopPlace): LaptopPlace[] => {
   const all = [here, ...[task.laptop, ...task.places].filter(({ id }) => id !== here.id)]
-  return atId === null ? all : all.filter(({ deviceId }) => deviceId === atId)
+  return atIds === null
+    ? all.filter(({ port, deviceId }) => port !== null || deviceId === pageId)
+    : all.filter(({ deviceId }) => atIds.includes(deviceId))
 }
 
 /** Every move from a standing. */

@@ -24,7 +24,7 @@ export function naiveOrder(ground: Ground): Naive {
   const told = new Set<string>()
   let place = task.laptop
   for (const sheaf of inListOrder(ground)) {
-    const deviceId = sheaf.pageId ?? sheaf.atId ?? ''
+    const deviceId = sheaf.pageId ?? sheaf.atIds?.[0] ?? ''
     const changes = sheaf.changes.filter(({ id }) => !done.has(id))
     const before = place
     place = placeFor(ground, done, place, sheaf)
@@ -33,17 +33,28 @@ export function naiveOrder(ground: Ground): Naive {
     const halfWay = why === null ? lockedHalfWay(ground, done, place, sheaf.pageId, changes) : null
     if (halfWay !== null) result.cutOff.push({ deviceId, why: halfWay, code: 'ORD-3' })
     const move: Move = { place, pageId: sheaf.pageId, changeIds: changes.map(({ id }) => id) }
-    const { walk, work, sent, away } = spentOn(task, before, move, false)
-    const outage = (walk + work + sent) * ground.cutOff(done)
+    const { walk, walks, work, sent, away } = spentOn(task, before, move, false)
+    const busy = walk + work + sent
+    const [outage, exposure] = [busy * ground.cutOff(done), busy * ground.breaks(done).size]
     for (const id of move.changeIds) done.add(id)
     for (const [key, says] of ground.look(done).faults) {
       if (ground.standing.has(key) || told.has(says)) continue
       told.add(says)
       result.faults.push({ afterDeviceId: deviceId, says, code: key.startsWith('ADR-1 ') ? 'ORD-1' : null })
     }
+    for (const { says } of ground.breaks(done).values()) {
+      if (told.has(says)) continue
+      told.add(says)
+      result.faults.push({
+        afterDeviceId: deviceId,
+        says: `${says}, which both plans keep apart.`,
+        code: null,
+      })
+    }
     result.cost = plus(result.cost, {
+      exposure,
       noReturns: 0,
-      walks: before.deviceId === place.deviceId ? 0 : place.effort,
+      walks,
       outage,
       minutes: walk + work + sent + away,
     })
@@ -75,11 +86,13 @@ function placeFor(
   { closed, task }: Ground,
   done: ReadonlySet<string>,
   here: LaptopPlace,
-  { pageId, atId, changes }: Sheaf,
+  { pageId, atIds, changes }: Sheaf,
 ): LaptopPlace {
-  const at = [task.laptop, ...task.places].find(({ deviceId }) => deviceId === (pageId ?? atId)) ?? here
-  if (pageId === null) return here.deviceId === atId ? here : at
-  return [here, task.laptop].find((place) => closed(done, place, pageId, changes) === null) ?? at
+  const all = [task.laptop, ...task.places]
+  const at = all.filter(({ deviceId }) => deviceId === (pageId ?? atIds?.[0]))
+  if (pageId === null) return atIds?.includes(here.deviceId) ? here : (at[0] ?? here)
+  const opens = (place: LaptopPlace) => closed(done, place, pageId, changes) === null
+  return [here, task.laptop, ...at].find(opens) ?? at.at(-1) ?? here
 }
 
 /** Pages and hands in the order of the plan's list of devices. */
@@ -89,6 +102,6 @@ function inListOrder(ground: Ground) {
   )
   const rank = (id: string | null) => order.get(id ?? '') ?? Number.MAX_SAFE_INTEGER
   return sheaves(ground, new Set(ground.task.done)).sort(
-    (a, b) => rank(a.pageId ?? a.atId) - rank(b.pageId ?? b.atId),
+    (a, b) => rank(a.pageId ?? a.atIds?.[0] ?? null) - rank(b.pageId ?? b.atIds?.[0] ?? null),
   )
 }

@@ -1,7 +1,8 @@
-import { deviceOf } from '../../../plan'
-import { appliesAt, spentOn } from './times'
+import { deviceOf, kindOf, sameEnd } from '../../../plan'
+import type { Id, LinkEnd } from '../../../plan'
+import { appliesAt, bootMinutes, spentOn } from './times'
 import type { Change, Cost, LaptopPlace, Move } from '../types'
-import type { Ground } from './ground'
+import type { Ground, Meanwhile } from './ground'
 
 /** A state of the work: what is done, and where the laptop is; `openId`: whose page is open there already. */
 export interface Standing {
@@ -23,12 +24,14 @@ export function take(ground: Ground, { done, place, openId }: Standing, move: Mo
   if (waits.length > 0) return no('Something else has to be done before it.')
   const closed =
     move.pageId === null
-      ? handsElsewhere(move, changes)
+      ? (handsElsewhere(move, changes) ?? inTheWay(move.place, changes))
       : ground.closed(done, move.place, move.pageId, changes)
   if (closed !== null) return no(closed)
   const next = new Set([...done, ...move.changeIds])
   const [fault] = ground.faults(next)
   if (fault !== undefined) return no(fault)
+  const [met] = ground.allowsBreaks ? [] : ground.breaks(next).values()
+  if (met) return no(`For a while ${met.says}, which both plans keep apart.`)
   return {
     ok: true,
     standing: { done: next, place: move.place, openId: move.pageId },
@@ -37,7 +40,20 @@ export function take(ground: Ground, { done, place, openId }: Standing, move: Mo
 }
 
 const handsElsewhere = ({ place }: Move, changes: Change[]): string | null =>
-  changes.some(({ deviceId }) => deviceId !== place.deviceId) ? 'The hands are somewhere else.' : null
+  changes.some(({ hands }) => !hands.some(({ deviceId }) => deviceId === place.deviceId))
+    ? 'The hands are somewhere else.'
+    : null
+
+/** The laptop's own socket is never the one that a cable needs: it is somewhere else by then. */
+function inTheWay({ deviceId, port }: LaptopPlace, changes: Change[]): string | null {
+  if (port === null) return null
+  const own: LinkEnd = { deviceId, port }
+  const isNeeded = changes.some(
+    ({ subject }) =>
+      subject.kind === 'cable' && subject.to && [subject.to.a, subject.to.b].some((end) => sameEnd(end, own)),
+  )
+  return isNeeded ? 'The laptop is in the socket that the cable needs.' : null
+}
 
 function costOf(
   ground: Ground,
@@ -47,14 +63,50 @@ function costOf(
 ): Cost {
   const { task } = ground
   const isOpen = openId !== null && openId === move.pageId && place.id === move.place.id
-  const { walk, work, sent, away, awayId } = spentOn(task, place, move, isOpen)
+  const { walk, walks, work, sent, away, awayId } = spentOn(task, place, move, isOpen)
+  const meanwhile = outOf(ground, move)
+  const woken = wokenBy(ground, done, meanwhile, next).filter((id) => id !== awayId)
+  const boot = Math.max(0, ...woken.map((id) => bootMinutes(task, id)))
+  const busy = walk + work + sent
   return {
+    exposure: busy * ground.breaks(done).size + (away + boot) * ground.breaks(next).size,
     noReturns: lossOf(ground, next, move) === 'forGood' ? 1 : 0,
-    walks: place.deviceId === move.place.deviceId ? 0 : move.place.effort,
+    walks,
     outage:
-      (walk + work + sent) * ground.cutOff(done) + (awayId === null ? 0 : away * ground.cutOff(next, awayId)),
-    minutes: walk + work + sent + away,
+      (walk + sent) * ground.cutOff(done) +
+      work * ground.cutOff(done, meanwhile) +
+      (awayId === null ? 0 : away * ground.cutOff(next, { darkIds: [awayId] })) +
+      (boot === 0 ? 0 : boot * ground.cutOff(next, { darkIds: woken })),
+    minutes: busy + away + boot,
   }
+}
+
+/** Cables that are out while they are moved. */
+export function outOf({ byId }: Ground, { changeIds }: Move): Meanwhile {
+  const outIds = changeIds.flatMap((id) => {
+    const subject = byId.get(id)?.subject
+    return subject?.kind === 'cable' && subject.from ? [subject.from.id] : []
+  })
+  return outIds.length === 0 ? {} : { outIds }
+}
+
+/** Devices that are dark before a move, or while a cable is out for it, and have power after it: they boot. */
+export function wokenBy(
+  ground: Ground,
+  done: ReadonlySet<string>,
+  meanwhile: Meanwhile,
+  next: ReadonlySet<string>,
+): Id[] {
+  const [during, after] = [ground.look(done, meanwhile), ground.look(next)]
+  return after.site.devices.flatMap((device) =>
+    kindOf(device).hasState &&
+    after.twin.fabric.nodes.has(device.id) &&
+    !during.twin.fabric.nodes.has(device.id) &&
+    // What is new is brought up by the step that brings it.
+    deviceOf(during.site, device.id)
+      ? [device.id]
+      : [],
+  )
 }
 
 /**

@@ -6,9 +6,11 @@ import type { Change, LaptopPlace, Move, Task } from '../types'
 /** Minutes. Common practice, no source, but for the spans of booting and configuring, which name theirs. */
 export const MINUTES = {
   openPage: 1,
+  openConsole: 3,
   typeOne: 0.5,
   apply: 0.5,
   walk: 5,
+  replug: 0.5,
   cable: 2,
   comes: 10,
   goes: 2,
@@ -23,6 +25,8 @@ export const appliesAt = (site: Site, deviceId: Id): Applies => {
 /** Minutes to get there, to type it in or do it, and until it is in force. */
 export interface Spent {
   walk: number
+  /** How many walks that is; with a ladder, a mast or a locked door at its end a walk counts twice. */
+  walks: number
   work: number
   /** A controller sends it round so long, and needs nobody. */
   sent: number
@@ -31,17 +35,15 @@ export interface Spent {
   awayId: Id | null
 }
 
-export function spentOn(
-  task: Task,
-  from: LaptopPlace,
-  { place, pageId, changeIds }: Move,
-  isOpen: boolean,
-): Spent {
+export function spentOn(task: Task, from: LaptopPlace, move: Move, isOpen: boolean): Spent {
+  const { place, pageId, changeIds } = move
   const changes = changeIds.flatMap((id) => task.changes.find((change) => change.id === id) ?? [])
-  const walk = walkMinutes(from, place)
+  const walks = legs(from, place, changes)
+  const walk = walks * MINUTES.walk + (walks === 0 && from.id !== place.id ? MINUTES.replug : 0)
   if (pageId === null)
     return {
       walk,
+      walks,
       work: changes.reduce((sum, change) => sum + handMinutes(change), 0),
       sent: 0,
       away: 0,
@@ -50,18 +52,30 @@ export function spentOn(
   const applies = changes.every(({ deviceId }) => deviceId === pageId)
     ? appliesAt(task.present, pageId)
     : 'together'
-  const sent = changes.some(({ deviceId }) => deviceId !== pageId) ? sentMinutes() : 0
+  const sent = changes.some(({ deviceId, via }) => deviceId !== pageId && via !== 'server')
+    ? sentMinutes()
+    : 0
   const work =
-    (isOpen ? 0 : MINUTES.openPage) +
+    (isOpen ? 0 : place.port === null ? MINUTES.openConsole : MINUTES.openPage) +
     MINUTES.typeOne * changes.length +
     (applies === 'together' ? MINUTES.apply : 0)
   return applies === 'reboot'
-    ? { walk, work, sent, away: bootMinutes(task.present, pageId), awayId: pageId }
-    : { walk, work, sent, away: 0, awayId: null }
+    ? { walk, walks, work, sent, away: bootMinutes(task, pageId), awayId: pageId }
+    : { walk, walks, work, sent, away: 0, awayId: null }
 }
 
-export const walkMinutes = (from: LaptopPlace, to: LaptopPlace): number =>
-  from.deviceId === to.deviceId ? 0 : MINUTES.walk * to.effort
+/** Walks from where one is, by every other device where hands are needed, to where one is then. */
+function legs(from: LaptopPlace, place: LaptopPlace, changes: readonly Change[]): number {
+  const others = new Map(
+    changes
+      .flatMap(({ hands }) => hands)
+      .filter(({ deviceId }) => deviceId !== place.deviceId && deviceId !== from.deviceId)
+      .map(({ deviceId, effort }) => [deviceId, effort] as const),
+  )
+  const between = [...others.values()].reduce((sum, effort) => sum + effort, 0)
+  const isThere = from.deviceId === place.deviceId && others.size === 0
+  return between + (isThere ? 0 : place.effort)
+}
 
 export function handMinutes({ subject }: Change): number {
   switch (subject.kind) {
@@ -79,8 +93,9 @@ export function handMinutes({ subject }: Change): number {
 const middle = (span: { lowS: number; highS: number } | null): number =>
   span ? (span.lowS + span.highS) / 2 / 60 : 0
 
-const bootMinutes = (site: Site, deviceId: Id): number => {
-  const device = deviceOf(site, deviceId)
+/** Until a device that gets power, or restarts, is up. */
+export function bootMinutes({ present, target }: Pick<Task, 'present' | 'target'>, deviceId: Id): number {
+  const device = deviceOf(present, deviceId) ?? deviceOf(target, deviceId)
   return device ? middle(expectedSpan(device.kind, 'booting')) : 0
 }
 

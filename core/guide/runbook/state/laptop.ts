@@ -1,66 +1,64 @@
-import { managementInterface, managementVlan } from '../../../network/layer2'
-import type { Attachment, Place } from '../../../network/layer2'
-import { hearEachOther, hostOfDevice, possibleAddresses, toDevice } from '../../../network/layer3'
-import { talkTo } from '../../../network/discovery'
-import { deviceOf, freeSockets, isUpThere, kindOf, linkAt, networkOf, portName } from '../../../plan'
-import type { Device, Id, Port, Site } from '../../../plan'
+import { managementVlan } from '../../../network/layer2'
+import type { Place } from '../../../network/layer2'
+import { hostOfDevice } from '../../../network/layer3'
+import { pageFrom, talkTo } from '../../../network/discovery'
+import type { LaptopSetting } from '../../../network/discovery'
+import { deviceOf, freeSockets, kindOf, linkAt, networkOf, portName } from '../../../plan'
+import type { Device, Id, Ip, LinkEnd, Port, Site } from '../../../plan'
 import type { LaptopPlace } from '../types'
+import { effortOf } from './effort'
 import { nameIn } from './look'
 import type { Look } from './look'
 
-/** Whether a device's page opens from where the laptop is, and with which address of its own; or why not. */
-export type PageWay = { ok: true; address: 'own' | 'dhcp' } | { ok: false; why: string }
+/** Whether a device's page opens from where the laptop is; `address` null: by its console, or wherever the internet is. Or why not. */
+export type PageWay =
+  { ok: true; address: Ip | null; laptop: LaptopSetting | null } | { ok: false; why: string }
 
 const no = (why: string): PageWay => ({ ok: false, why })
+const CONSOLE: PageWay = { ok: true, address: null, laptop: null }
 
 /**
- * The person sets the laptop's own address as the page wants it: it is enough that both hear each other on one segment. Else it
- * takes an address where it is, and goes by the router. At the device itself its page always opens.
+ * From a socket the laptop is a host as any other (`network/discovery/page`: the one rule of runbook, staging and testing). Without one
+ * it is at a device's console, and sets that device alone. `plans`: whose addresses it keeps off.
  */
-export function pageWay(look: Look, place: LaptopPlace, deviceId: Id): PageWay {
-  const { twin, site } = look
+export function pageWay(
+  { twin, site }: Look,
+  place: LaptopPlace,
+  deviceId: Id,
+  plans: readonly Site[] = [],
+): PageWay {
   const device = deviceOf(site, deviceId)
   if (!device) return no('The device is not there.')
   if (!twin.fabric.nodes.has(deviceId)) {
     const why = twin.fabric.whyDark(deviceId)
     return no(`${device.name} is not running${why ? `: ${why}` : '.'}`)
   }
-  if (place.deviceId === deviceId) return { ok: true, address: 'own' }
-  if (place.port === null) return no(`From ${nameIn(site, place.deviceId)} there is no free socket.`)
-  if (linkAt(site, { deviceId: place.deviceId, port: place.port }))
-    return no(`${portName(site, { deviceId: place.deviceId, port: place.port })} is not free any more.`)
+  if (place.port === null)
+    return place.deviceId === deviceId
+      ? CONSOLE
+      : no(`The laptop is at the console of ${nameIn(site, place.deviceId)}.`)
+  const end: LinkEnd = { deviceId: place.deviceId, port: place.port }
+  if (!twin.fabric.nodes.has(place.deviceId)) return no(`${nameIn(site, place.deviceId)} is not running.`)
+  if (linkAt(site, end)) return no(`${portName(site, end)} is not free any more.`)
   const at: Place = { deviceId: place.deviceId, key: `port:${place.port}` }
-  const own = managementInterface(twin.fabric, device)
-  if (own && device.management.addressing !== 'none' && hearEachOther(twin, at, { deviceId, key: own }))
-    return { ok: true, address: 'own' }
-  return byRouter(look, at, deviceId)
-}
-
-function byRouter({ twin, site }: Look, at: Place, deviceId: Id): PageWay {
-  const laptop: Attachment = { id: 'laptop', kind: 'port', label: 'The laptop', place: at, networkId: null }
-  const answers = possibleAddresses(twin, laptop).map((address) =>
-    toDevice({ twin, hops: false }, laptop, address, deviceId),
-  )
-  if (answers.some(({ answered }) => answered)) return { ok: true, address: 'dhcp' }
-  return no(`The page of ${nameIn(site, deviceId)} does not open: ${answers[0]?.why ?? ''}`)
+  const way = pageFrom(twin, at, deviceId, plans)
+  return way.ok ? way : no(`The page of ${device.name} does not open from ${portName(site, end)}: ${way.why}`)
 }
 
 /** Whether a controller's word gets to a device that it sets up, or why not. */
 export function controllerWay({ twin, site }: Look, controllerId: Id, deviceId: Id): PageWay {
   const [controller, device] = [deviceOf(site, controllerId), deviceOf(site, deviceId)]
-  if (controller?.controller?.form === 'hosted') return { ok: true, address: 'dhcp' }
+  if (controller?.controller?.form === 'hosted') return CONSOLE
   if (device?.remote) {
     const silent = twin.fabric.silentTunnels.get(deviceId)
-    return silent === undefined ? { ok: true, address: 'dhcp' } : no(silent)
+    return silent === undefined ? CONSOLE : no(silent)
   }
   const from = controller && hostOfDevice(twin, controller)
   const to = device && hostOfDevice(twin, device)
   if (!controller || !device || !from || !to)
     return no(`${nameIn(site, from ? deviceId : controllerId)} is not running, or has no address.`)
   const talk = talkTo(twin, from, to)
-  return talk.ok
-    ? { ok: true, address: 'own' }
-    : no(`${controller.name} does not reach ${device.name}: ${talk.why}`)
+  return talk.ok ? CONSOLE : no(`${controller.name} does not reach ${device.name}: ${talk.why}`)
 }
 
 /** Where the laptop is to begin with. */
@@ -72,24 +70,35 @@ export const homePlace = (deviceId: Id, port: number): LaptopPlace => ({
 })
 
 /**
- * At a device: in a free socket that is in its management network, now or in the end; without one the laptop is held to the device
- * itself, and reaches nothing but it.
+ * At a device: in the free sockets that may be in its management network, now or in the end, the likelier first; and last at its console,
+ * for where no socket leads to its page.
  */
-export function placeAt(present: Site, target: Site, device: Device): LaptopPlace {
-  const isFree = (number: number) =>
-    [present, target].every((site) => !linkAt(site, { deviceId: device.id, port: number }))
-  const free = kindOf(device).hasStrip
-    ? freeSockets(present, device).filter(({ number }) => isFree(number))
-    : []
-  const inManagement = ({ number }: Port): number =>
-    [present, target].filter((site) => isInManagement(site, device.id, number)).length
-  const [best] = [...free].sort((a, b) => inManagement(b) - inManagement(a))
-  return {
-    id: `at:${device.id}`,
-    deviceId: device.id,
-    port: best && inManagement(best) > 0 ? best.number : null,
-    effort: effortOf(device),
-  }
+export function placesAt(present: Site, target: Site, device: Device, home: LinkEnd): LaptopPlace[] {
+  const effort = effortOf(device)
+  const isFree = ({ number }: Port) =>
+    [present, target].every((site) => !linkAt(site, { deviceId: device.id, port: number })) &&
+    !(home.deviceId === device.id && home.port === number)
+  const free = kindOf(device).hasStrip ? freeSockets(present, device).filter(isFree) : []
+  const now = free.find(({ number }) => isInManagement(present, device.id, number))
+  const later = free.find(({ number }) => isInManagement(target, device.id, number))
+  const both = free.find(({ number }) =>
+    [present, target].every((site) => isInManagement(site, device.id, number)),
+  )
+  const sockets = both ? [both] : [...new Set([now, later].filter((port) => port !== undefined))]
+  return [
+    ...sockets.map(({ number }, i) => ({
+      id: i === 0 ? `at:${device.id}` : `at:${device.id}:${number}`,
+      deviceId: device.id,
+      port: number,
+      effort,
+    })),
+    {
+      id: sockets.length === 0 ? `at:${device.id}` : `console:${device.id}`,
+      deviceId: device.id,
+      port: null,
+      effort,
+    },
+  ]
 }
 
 function isInManagement(site: Site, deviceId: Id, number: number): boolean {
@@ -97,8 +106,6 @@ function isInManagement(site: Site, deviceId: Id, number: number): boolean {
   const own = device && (networkOf(site, device.management.networkId)?.vlanId ?? managementVlan(device))
   return own != null && device?.ports.find((port) => port.number === number)?.nativeVlan === own
 }
-
-const effortOf = (device: Device): number => (isUpThere(device) ? 2 : 1)
 
 export const placeWords = (site: Site, { deviceId, port }: LaptopPlace): string =>
   port === null

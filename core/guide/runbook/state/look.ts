@@ -4,10 +4,14 @@ import { pow2 } from '../../../judge/findings/pow2'
 import { vln5 } from '../../../judge/findings/vln5'
 import type { Rule, Sighting } from '../../../judge/findings/types'
 import { planAlive } from '../../../radio/backhaul'
-import { cellAbout, twinOf } from '../../../network/layer3'
+import type { Attachment } from '../../../network/layer2'
+import { twinOf } from '../../../network/layer3'
 import type { Twin } from '../../../network/layer3'
 import { aimName, aimNetworkId, deviceOf, networkOf } from '../../../plan'
 import type { Id, Requirement, Site } from '../../../plan'
+import { doubledInterfaces, meetingsIn } from './apart'
+import type { Meeting } from './apart'
+import { versionsOf, withoutVersion } from './versions'
 
 /** A state that the gear passes through, as the twin sees it. */
 export interface Look {
@@ -15,26 +19,40 @@ export interface Look {
   twin: Twin
   /** What must not be at any time, by a key that stays the same while it stays where it is; and in words. */
   faults: ReadonlyMap<string, string>
+  /** Who gets to whom, and who shares a segment: none of it may be new for a while. */
+  meetings: Meeting
 }
 
 /** Two servers, one address twice, a circle, too little power: what a runbook never passes through. */
 const NEVER: readonly Rule[] = [adr1, adr4, vln5, pow2]
 
-/** The site with everything up that has power, but one device that restarts. */
-export function lookAt(site: Site, darkId: Id | null = null): Look {
+/** The network that a socket is meant for: by its VLAN in the plan whose VLAN it has now. */
+export type MeantAt = (at: Attachment, nativeVlan: number | null) => Id | null
+
+/** The site with everything up that has power, but devices that restart. */
+export function lookAt(
+  site: Site,
+  darkIds: readonly Id[] = [],
+  meantAt: MeantAt = ({ networkId }) => networkId,
+): Look {
   const alive = planAlive(site)
   const twin = twinOf(site, {
     ...alive,
-    device: (id) => id !== darkId && alive.device(id),
-    whyDark: (id) => (id === darkId ? 'it restarts.' : (alive.whyDark?.(id) ?? null)),
+    device: (id) => !darkIds.includes(id) && alive.device(id),
+    whyDark: (id) => (darkIds.includes(id) ? 'it restarts.' : (alive.whyDark?.(id) ?? null)),
   })
   let faults: Map<string, string> | null = null
+  let meetings: Meeting | null = null
   return {
     site,
     twin,
     get faults() {
       faults ??= faultsOf(site, twin)
       return faults
+    },
+    get meetings() {
+      meetings ??= meetingsIn(site, twin, meantAt)
+      return meetings
     },
   }
 }
@@ -45,7 +63,7 @@ function faultsOf(site: Site, twin: Twin): Map<string, string> {
     ...NEVER.flatMap(({ code, check }) =>
       check(view).map((sighting) => [`${code} ${placesOf(sighting)}`, sighting.says] as const),
     ),
-    ...leaks(site, twin),
+    ...doubledInterfaces(site),
   ])
 }
 
@@ -55,26 +73,10 @@ const placesOf = ({ where }: Sighting): string =>
     .sort()
     .join(' ')
 
-/** While half of the gear is of the old plan, a record may be there in two versions; the later goes by the id with more behind it. */
-export const withoutVersion = (id: Id): Id => id.replace(/~.*$/, '')
-
-export const versionsOf = (site: Site, networkId: Id): Id[] =>
-  site.networks.map(({ id }) => id).filter((id) => withoutVersion(id) === networkId)
-
-/** Clients of one network that get where they must not. */
-function leaks(site: Site, twin: Twin): [string, string][] {
-  return site.requirements
-    .filter(({ strength }) => strength === 'mustNot')
-    .flatMap((requirement): [string, string][] => {
-      const open = pairsOf(site, requirement).some((pair) => cellAbout(twin, pair)?.getsThrough)
-      return open ? [[`leak ${requirement.id}`, `${requirementWords(site, requirement)}, and does.`]] : []
-    })
-}
-
 /** What a requirement speaks of, for every version of its networks. */
 export function pairsOf(
   site: Site,
-  { fromNetworkId, to }: Requirement,
+  { fromNetworkId, to }: Pick<Requirement, 'fromNetworkId' | 'to'>,
 ): Pick<Requirement, 'fromNetworkId' | 'to'>[] {
   const goalId = aimNetworkId(to)
   const goals = goalId === null ? [to] : versionsOf(site, goalId).map((networkId) => ({ networkId }))

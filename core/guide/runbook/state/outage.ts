@@ -3,8 +3,9 @@ import type { Attachment } from '../../../network/layer2'
 import { cellAbout } from '../../../network/layer3'
 import { networkOf } from '../../../plan'
 import type { Id, Requirement, Site } from '../../../plan'
-import { pairsOf, withoutVersion } from './look'
+import { pairsOf } from './look'
 import type { Look } from './look'
+import { withoutVersion } from './versions'
 
 /** A requirement whose clients may be cut off: who they are, and how many. */
 export interface Watched {
@@ -23,9 +24,16 @@ const keyOf = ({ id }: Attachment): string =>
 const clientsOf = (site: Site, networkId: Id): Attachment[] =>
   attachmentsOf(site).filter((at) => at.networkId !== null && withoutVersion(at.networkId) === networkId)
 
-/** What must work, and works both now and in the target: of this a runbook counts every minute that it is down. */
-export function watchedBy(present: Look, target: Look): Watched[] {
-  return target.site.requirements
+/**
+ * What must work by the present or by the target, and works in both: of this a runbook counts every minute that it is down. What the
+ * target alone drops is in neither.
+ */
+export function watchedBy(
+  present: Look,
+  target: Look,
+  requirements: readonly Requirement[] = target.site.requirements,
+): Watched[] {
+  return requirements
     .filter(({ strength }) => strength === 'must')
     .flatMap((requirement): Watched[] => {
       const [before, after] = [present, target].map(

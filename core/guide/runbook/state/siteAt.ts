@@ -2,6 +2,7 @@ import { deviceOf } from '../../../plan'
 import type { AirEnd, Device, Id, Link, Site } from '../../../plan'
 import { composed } from '../../../world'
 import type { Configuration } from '../../../world'
+import { followedUnits, followsAfter } from '../changes/followed'
 import { configurationFrom, farEnds, withFarEnds } from '../changes/configurationFrom'
 import { putSubject } from '../changes/splits'
 import { unitsOf } from '../changes/units'
@@ -15,6 +16,8 @@ interface Held {
   changes: Change[]
   /** The order of rules that is meant, and the change that brings it, where it is one. */
   order: { to: Part | null; id: string; isChange: boolean }
+  /** What comes by itself, and the change that it comes with; null: there is none to wait for. */
+  follows: { parts: [string, Part][]; after: string | null }
 }
 
 interface Now {
@@ -30,13 +33,15 @@ export function stateMaker({ present, target, changes }: Pick<Task, 'present' | 
   const cables = changes.filter(({ subject }) => subject.kind === 'cable')
   const known = new Map<string, Now>()
 
-  function now({ device, from, changes: mine, order }: Held, done: ReadonlySet<string>): Now {
+  function now({ device, from, changes: mine, order, follows }: Held, done: ReadonlySet<string>): Now {
     const taken = mine.filter(({ id }) => done.has(id))
     const fresh = done.has(`${device.id}/comes`) ? unitsOf(target, device.id) : null
-    const key = `${device.id} ${fresh ? 'fresh' : taken.map(({ id }) => id).join(' ')}`
+    const isFollowed = follows.after === null || done.has(follows.after)
+    const followed = isFollowed ? follows.parts : []
+    const key = `${device.id} ${fresh ? 'fresh' : taken.map(({ id }) => id).join(' ')} ${followed.length}`
     const before = known.get(key)
     if (before) return before
-    const parts = fresh ?? partsWith(from, taken, order)
+    const parts = fresh ?? partsWith(new Map([...from, ...followed]), taken, order)
     const like = fresh ? (deviceOf(target, device.id) ?? device) : device
     const made = { configuration: configurationFrom(like, parts), far: farEnds(parts) }
     known.set(key, made)
@@ -96,7 +101,19 @@ function heldBy(present: Site, target: Site, changes: Change[]): Held[] {
         id: `${listed.id}/ruleOrder`,
         isChange: changes.some(({ id }) => id === `${listed.id}/ruleOrder`),
       },
+      follows: {
+        parts: followedParts(present, target, listed.id),
+        after: followsAfter(present, target, changes, listed.id),
+      },
     }
+  })
+}
+
+function followedParts(present: Site, target: Site, deviceId: Id): [string, Part][] {
+  const parts = unitsOf(target, deviceId)
+  return [...followedUnits(present, target, deviceId)].flatMap((unit): [string, Part][] => {
+    const part = parts?.get(unit)
+    return part ? [[unit, part]] : []
   })
 }
 
