@@ -63,8 +63,8 @@ export function RequirementMatrix({ cells }: { cells: MatrixCell[] }) {
     <section className="sheet overflow-x-auto px-4 py-3" aria-label="Requirements">
       <h2>Who must reach whom</h2>
       <p className="caption">
-        Press a cell to change it: must, may, must not, not said. Where the plan does otherwise, the cell is
-        hatched.
+        For IPv4: IPv6 is neither planned nor tested. Press a cell to change it: must, may, must not, not
+        said. Where the plan does otherwise, the cell is hatched.
       </p>
       <Problems problems={problems} />
       <table className="plain mt-1">

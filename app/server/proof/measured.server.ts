@@ -37,6 +37,16 @@ export async function measure(siteId: string, wish: Wish): Promise<Outcome<Measu
       'linkMbps',
       'The laptop cannot tell the rate of its link. Type it, as the client shows it.',
     )
+  if (wish.band !== null && here.ok && !here.value.radio)
+    return refused(
+      'band',
+      `${wish.interfaceName ?? 'That interface'} has no radio that is joined, so this would measure a cable. Choose the wireless interface, or “by cable”.`,
+    )
+  if (wish.band !== null && here.ok && here.value.ip === null)
+    return refused(
+      'band',
+      'The radio has no address, so no route to the server leads over it. Join the SSID first.',
+    )
   const said = await measureThroughput(wish)
   if (!said.ok) return said
   const run = readIperf3(said.value, direction)

@@ -1,6 +1,6 @@
 import { SPEECH_ONE_WAY_MS } from '../../judge/findings/rmt1'
 import { plural } from '../../lib/plural'
-import { controllers, deviceOf, networkOf, TUNNEL_PORTS } from '../../plan'
+import { controllers, deviceOf, isGateway, neighbourAt, networkOf, TUNNEL_PORTS, wanOf } from '../../plan'
 import type { Device } from '../../plan'
 import { addController, holdLicences } from './accessPoints'
 import { countOf, isYes, textOf } from './answers'
@@ -114,6 +114,7 @@ function announce(draft: Draft, controller: Device, publicIp: string): boolean {
   change(draft, controller, {
     controller: {
       ...part,
+      encryptsTunnels: part.encryptsTunnels || part.encryptionLicence,
       publicIp,
       interfaces: 3,
       stagingNetworkId: part.stagingNetworkId ?? home?.id ?? null,
@@ -134,6 +135,7 @@ function announce(draft: Draft, controller: Device, publicIp: string): boolean {
         toDeviceId: controller.id,
       })
   }
+  handOnAtModem(draft)
   say(
     draft,
     controller.name,
@@ -209,4 +211,25 @@ function allow(draft: Draft, controller: Device, ap: Device): void {
     controller: { ...part, allowList: [...new Set([...(part.allowList ?? []), ...macs])] },
   })
   say(draft, 'Allow list', `${mac} may join ${controller.name}; strangers may not.`)
+}
+
+/** A modem that routes, too, has to hand the tunnel on to the router behind it. Source: RFC 3022 section 2.2. */
+function handOnAtModem(draft: Draft): void {
+  const router = draft.site.devices.find(isGateway)
+  const wan = router && wanOf(router)
+  const modem = wan && neighbourAt(draft.site, { deviceId: router.id, port: wan.port })?.device
+  if (!router || !modem?.modem || modem.modem.bridgeMode) return
+  for (const port of Object.values(TUNNEL_PORTS))
+    put(draft, 'forwards', {
+      id: freshId(draft, 'forwards', `fw-${port}`),
+      routerId: modem.id,
+      protocol: 'udp',
+      port,
+      toDeviceId: router.id,
+    })
+  say(
+    draft,
+    modem.name,
+    `It routes, too: UDP ${TUNNEL_PORTS.control} and ${TUNNEL_PORTS.data} are forwarded to ${router.name} there.`,
+  )
 }

@@ -1,6 +1,6 @@
 import { NEW_CLUSTER } from '../../plan'
 import type { Site } from '../../plan'
-import { expectMended, seen, withDevice, withManagement, withPart, yard } from '~/tests/kit/yard'
+import { boatyard, expectMended, seen, withDevice, withManagement, withPart, yard } from '~/tests/kit/yard'
 import { adr4 } from './adr4'
 
 test('switch and controller on one address: the later one moves', () => {
@@ -20,8 +20,8 @@ test('a router whose management is the gateway itself is one device', () => {
 
 /** An address is one host's: RFC 5227 section 1.1. Members of a cluster share theirs as those of VRRP do: RFC 9568 section 1.2. */
 const clustered = (sharedIp: string): Site => {
-  const site = yard()
-  return ['ap-shop', 'ap-store'].reduce(
+  const site = boatyard()
+  return ['ap-shop', 'ap-office'].reduce(
     (all, id) =>
       withDevice(all, id, {
         cluster: { ...NEW_CLUSTER, name: 'yard', passphrase: 'slipway-north', sharedIp },

@@ -159,6 +159,13 @@ export const CATALOGUE = {
     severity: 'stop',
     stage: 'ports',
   },
+  'VLN-6': {
+    mistake: 'VLAN hopping possible',
+    why: 'A client can send frames into a VLAN that isn’t its own, past every firewall rule.',
+    todo: 'Accept untagged frames only on access ports, and use a VLAN without clients as the native VLAN of trunks.',
+    severity: 'fix',
+    stage: 'ports',
+  },
   'ISO-1': {
     mistake: 'Nothing keeps two networks apart, or only one way',
     why: 'A ping gets through, at least one way: guests see what they should not.',

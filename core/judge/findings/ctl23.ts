@@ -7,7 +7,8 @@ import {
   outsideTunnel,
 } from '../../network/discovery'
 import type { Twin } from '../../network/layer3'
-import { accessPoints, deviceOf, TUNNEL_PORTS } from '../../plan'
+import { isPublic } from '../../network/addressing'
+import { accessPoints, controllers, deviceOf, TUNNEL_PORTS } from '../../plan'
 import type { Device, Edit, Site } from '../../plan'
 import type { Mend, Rule, Sighting } from './types'
 import { atDevice } from './where'
@@ -20,8 +21,9 @@ const controllerFor = (site: Site, device: Device): Device | null => {
 /** A remote access point that cannot build its tunnel. Source of the ports: RFC 5415 section 14. */
 export const ctl2: Rule = {
   code: 'CTL-2',
-  check: ({ twin }) =>
-    accessPoints(twin.site).flatMap((device): Sighting[] => {
+  check: ({ twin }) => [
+    ...meaningless(twin.site),
+    ...accessPoints(twin.site).flatMap((device): Sighting[] => {
       const controller = controllerFor(twin.site, device)
       if (!device.remote || !controller) return []
       const tunnel = outsideTunnel(twin, device, controller)
@@ -35,7 +37,25 @@ export const ctl2: Rule = {
             },
           ]
     }),
+  ],
 }
+
+/** A public address that is none, where no access point is out there yet to be told so. */
+const meaningless = (site: Site): Sighting[] =>
+  controllers(site).flatMap((controller) => {
+    const ip = controller.controller?.publicIp ?? null
+    const isUsed = accessPoints(site).some(
+      ({ remote, adoption }) => remote && adoption?.controllerId === controller.id,
+    )
+    return ip === null || isPublic(ip) || isUsed
+      ? []
+      : [
+          {
+            says: `${controller.name} announces ${ip}, which is no address on the internet.`,
+            where: [atDevice(controller)],
+          },
+        ]
+  })
 
 /** What is missing on this side, where the public address is known: the pointer, and the two forwards. */
 function openTunnel({ site }: Twin, device: Device, controller: Device): Mend | undefined {

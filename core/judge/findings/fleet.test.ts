@@ -276,7 +276,16 @@ test('RMT-1: a socket on no network, and a tunnel too slow for speech (ITU-T G.1
 })
 
 test('a remote access point has no cable; what its tunnel carries has to get past the controller’s port', () => {
-  expect(codes(remote()).filter((code) => code !== 'WSH-1')).toEqual(['VLN-1'])
+  expect(codes(remote()).filter((code) => code !== 'WSH-1' && code !== 'RMT-2')).toEqual(['VLN-1'])
   expect(says(vln1, remote())).toEqual([expect.stringMatching(/is missing on .* port/)])
   expectMended(vln1, remote())
 })
+
+/** RFC 1122 section 3.2.1.3 (loopback), RFC 1918 (private), RFC 6598 (shared by a provider), RFC 3927 (link-local). */
+test.each(['127.0.0.1', '10.1.2.3', '192.168.1.9', '100.64.0.7', '169.254.1.1', '255.255.255.255'])(
+  'a controller that announces %s is found by nobody outside',
+  (publicIp) => {
+    const says = seen(ctl2, withPart(boatyard(), 'controller', 'controller', { publicIp })).map((one) => one.says)
+    expect(says).toEqual([expect.stringContaining(publicIp)])
+  },
+)

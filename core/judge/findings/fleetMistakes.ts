@@ -65,4 +65,11 @@ export const FLEET_MISTAKES = {
     severity: 'fix',
     stage: 'networks',
   },
+  'RMT-2': {
+    mistake: 'Tunnel over the internet not encrypted',
+    why: 'Whoever is on the way can read what clients of the remote access point send.',
+    todo: 'Encrypt the tunnels at the controller; it may need a licence.',
+    severity: 'fix',
+    stage: 'networks',
+  },
 } as const satisfies Record<string, Entry>

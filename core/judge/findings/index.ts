@@ -19,12 +19,14 @@ import { ctl5 } from './ctl5'
 import { ctl6 } from './ctl6'
 import { ctl7, ctl8 } from './ctl78'
 import { rmt1 } from './rmt1'
+import { rmt2 } from './rmt2'
 import { adr8 } from './adr8'
 import { rol1 } from './rol1'
 import { rol2 } from './rol2'
 import { rol3 } from './rol3'
 import { rol4 } from './rol4'
 import { vln5 } from './vln5'
+import { vln6 } from './vln6'
 import { iso1 } from './iso1'
 import { iso2 } from './iso2'
 import { iso3 } from './iso3'
@@ -81,6 +83,7 @@ export const RULES: readonly Rule[] = [
   vln3,
   vln4,
   vln5,
+  vln6,
   iso1,
   iso2,
   iso3,
@@ -109,6 +112,7 @@ export const RULES: readonly Rule[] = [
   ctl7,
   ctl8,
   rmt1,
+  rmt2,
   sec1,
   sec2,
   sec3,

@@ -25,3 +25,9 @@ test('the same name and key on other access points is what roaming wants', () =>
 test('a like name on another network is a choice', () => {
   expect(seen(ssi1, withTwin({ name: 'ternquay-crew', networkId: 'berths' }))).toEqual([])
 })
+
+test('one name with one key on two networks: a client gets into either', () => {
+  expect(seen(ssi1, withTwin({ networkId: 'berths' })).map(({ says }) => says)).toEqual([
+    expect.stringMatching(/is on two networks, .* and .*, with one key/),
+  ])
+})

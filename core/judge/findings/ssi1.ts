@@ -1,4 +1,4 @@
-import { profileOf } from '../../plan'
+import { networkOf, profileOf } from '../../plan'
 import type { Site, Ssid } from '../../plan'
 import type { Rule, Sighting } from './types'
 import { atSsid } from './where'
@@ -24,7 +24,8 @@ function compare(site: Site, one: Ssid, other: Ssid): Sighting[] {
         ]
       : []
   const [a, b] = [profileOf(site, one), profileOf(site, other)]
-  if (!a || !b || a.id === b.id) return []
+  if (!a || !b) return []
+  if (a.id === b.id || (a.passphrase === b.passphrase && a.mode === b.mode)) return onTwo(site, one, other)
   const differing = [a.passphrase !== b.passphrase ? 'key' : null, a.mode !== b.mode ? 'mode' : null].filter(
     (part) => part !== null,
   )
@@ -33,6 +34,19 @@ function compare(site: Site, one: Ssid, other: Ssid): Sighting[] {
         {
           says: `“${one.name}” stands twice, with a different ${differing.join(' and ')} (${a.name}, ${b.name}).`,
           where,
+        },
+      ]
+    : []
+}
+
+/** A client takes whichever access point is louder: of two alike on two networks it is in either, and loses its address on the way. */
+function onTwo(site: Site, one: Ssid, other: Ssid): Sighting[] {
+  const [a, b] = [networkOf(site, one.networkId), networkOf(site, other.networkId)]
+  return a && b && a.id !== b.id
+    ? [
+        {
+          says: `“${one.name}” is on two networks, ${a.name} and ${b.name}, with one key: a client gets into either, and changes network when it roams.`,
+          where: [atSsid(one), atSsid(other)],
         },
       ]
     : []

@@ -69,14 +69,16 @@ test('a ping passes one row and fails another; each says who and how', () => {
       ip: '172.27.36.9',
     })
   const rows = sheet([ping('', true), ping('tills', true)])
-  expect(rows.get('Crew must reach the internet')).toMatchObject({
+  expect(rows.get('Crew must reach the internet (IPv4)')).toMatchObject({
     verdict: 'passed',
     shown: 'answered',
     source: 'measured',
     who: 'Mo',
   })
-  expect(rows.get('Crew must not reach Tills')).toMatchObject({ verdict: 'failed', shown: 'answered' })
-  expect(sheet([ping('tills', false)]).get('Crew must not reach Tills')).toMatchObject({ verdict: 'unsure' })
+  expect(rows.get('Crew must not reach Tills (IPv4)')).toMatchObject({ verdict: 'failed', shown: 'answered' })
+  expect(sheet([ping('tills', false)]).get('Crew must not reach Tills (IPv4)')).toMatchObject({
+    verdict: 'unsure',
+  })
 })
 
 test('an area passes when enough spots of it were read, and not one sooner', () => {

@@ -70,7 +70,7 @@ function reachRow({ requirement, fromName, toName, state, by, changed }: Evidenc
   return {
     id: `reach ${requirement.id}`,
     about: 'reach',
-    promise: `${fromName} ${must ? 'must' : 'must not'} reach ${toName}`,
+    promise: `${fromName} ${must ? 'must' : 'must not'} reach ${toName} (IPv4)`,
     verdict: STATES[state],
     shown: state === 'old' ? `${found}; changed since: ${changed.join(', ')}` : found,
     ...(by === null || state === 'open' ? NONE : { source: by.source, who: by.who, at: by.at }),

@@ -1,6 +1,7 @@
+import { isPublic } from '../addressing'
 import { uplinkOf } from '../layer3'
 import type { Host, Twin } from '../layer3'
-import { deviceOf, isGateway, networkOf, TUNNEL_PORTS } from '../../plan'
+import { deviceOf, isGateway, neighbourAt, networkOf, TUNNEL_PORTS, wanOf } from '../../plan'
 import type { Device, Forward, Id, Site } from '../../plan'
 import { hostNow } from './talk'
 import type { Talk } from './talk'
@@ -51,6 +52,8 @@ export function outsideTunnel(twin: Twin, device: Device, controller: Device): T
     return no(
       `${controller.name} announces its inside address ${controller.management.ip ?? ''}, which means nothing outside.`,
     )
+  if (!isPublic(publicIp))
+    return no(`${controller.name} announces ${publicIp}, which is no address on the internet.`)
   if (pointer !== publicIp) return no(`It asks ${pointer}, and ${controller.name} announces ${publicIp}.`)
   return form === 'hosted' ? { ok: true } : throughFeed(twin, controller)
 }
@@ -67,6 +70,14 @@ function throughFeed(twin: Twin, controller: Device): Talk {
   )
   if (missing.length > 0)
     return no(`${router.name} does not forward UDP ${missing.join(' and ')} to ${controller.name}.`)
+  const modem = translatingModem(site, router)
+  const closed = modem
+    ? Object.values(TUNNEL_PORTS).filter((port) => !isHandedOn(site, modem, router, port))
+    : []
+  if (modem && closed.length > 0)
+    return no(
+      `${modem.name} routes too, and doesn’t forward UDP ${closed.join(' and ')} to ${router.name}. Put it in bridge mode, or forward them there.`,
+    )
   const now = hostNow(twin, controller)
   if ('why' in now) return no(now.why)
   const home = networkOf(site, controller.management.networkId)
@@ -76,3 +87,19 @@ function throughFeed(twin: Twin, controller: Device): Talk {
         `${controller.name} is in no network that ${router.name} routes, so what is forwarded does not get there.`,
       )
 }
+
+/** The modem that translates before the router does: what is forwarded has to pass it, too. Source: RFC 3022 section 2.2. */
+function translatingModem(site: Site, router: Device): Device | null {
+  const wan = wanOf(router)
+  const far = wan && neighbourAt(site, { deviceId: router.id, port: wan.port })?.device
+  return far?.modem && !far.modem.bridgeMode ? far : null
+}
+
+const isHandedOn = (site: Site, modem: Device, router: Device, port: number): boolean =>
+  site.forwards.some(
+    (forward) =>
+      forward.routerId === modem.id &&
+      forward.toDeviceId === router.id &&
+      forward.protocol === 'udp' &&
+      forward.port === port,
+  )

@@ -1,4 +1,4 @@
-import { isPrivate } from '../addressing'
+import { isNoHost, isPrivate } from '../addressing'
 import type { Network } from '../../plan'
 import { networkAround } from '../addressing'
 import type { Lease } from './lease'
@@ -26,6 +26,7 @@ export function namesFor(twin: Twin, lease: Lease): NamesAnswer {
 }
 
 function faultOf(twin: Twin, { network, gateway }: Lease, ip: string): string | null {
+  if (isNoHost(ip)) return `${ip} is no address of a host, so nobody answers names there.`
   const router = network?.routedBy ?? null
   if (!network || router === null) return `No router leads from here to the name server ${ip}.`
   const home = networkAround(twin.site, ip)

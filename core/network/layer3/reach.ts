@@ -2,6 +2,8 @@ import type { Attachment } from '../layer2'
 import { samePlace } from '../layer2'
 import { deviceOf, networkOf } from '../../plan'
 import type { Id, Network } from '../../plan'
+import { answeringServers } from './addressService'
+import type { AddressServer } from './addressService'
 import { addressOf, homeWords, possibleAddresses } from './address'
 import type { Addressed } from './address'
 import { between } from './between'
@@ -19,10 +21,18 @@ import type { Answer, Stage, Target } from './stages'
 import type { Twin } from './twin'
 import type { Asking } from './way'
 
-/** From a client at an attachment to a target: what happens, hop by hop, and why. */
+/** From a client at an attachment to a target: what happens, hop by hop, and why. Where several servers answer, with the lease that gets through. */
 export function reach(twin: Twin, from: Attachment, target: Target): Answer {
+  const first = reachAs(twin, from, target)
+  if (first.answered) return first
+  // Several servers may answer: a client with the other lease may get where this one does not.
+  const others = answeringServers(twin, from.place).map((server) => reachAs(twin, from, target, server))
+  return others.find(({ answered }) => answered) ?? first
+}
+
+function reachAs(twin: Twin, from: Attachment, target: Target, chosen?: AddressServer): Answer {
   const asking = { twin, hops: true }
-  const address = addressOf(asking, from)
+  const address = addressOf(asking, from, chosen)
   if (target.kind === 'internet') return toInternet(asking, from, address)
   const { site } = asking.twin
   if (target.kind === 'network') {

@@ -7,13 +7,13 @@ import type { Outcome } from './stages'
  */
 export type Verdict = Outcome | 'inPart'
 
-/** The verdicts in words, as every screen and export says them. */
+/** The verdicts in words, as every screen and export says them. They are about IPv4 alone: the other family is not planned yet. */
 export const VERDICT_WORDS: Record<Verdict, string> = {
-  reaches: 'reaches',
-  foreign: 'reaches with an address of another network',
-  keptOut: 'kept out',
-  fails: 'fails',
-  inPart: 'in part',
+  reaches: 'reaches by IPv4',
+  foreign: 'reaches by IPv4 with an address of another network',
+  keptOut: 'kept out by IPv4',
+  fails: 'fails by IPv4',
+  inPart: 'in part by IPv4',
 }
 
 /** How one way ended, in words, as the trace on screen and on the command line says it. */

@@ -1,7 +1,7 @@
 import { sameAim } from '../../../plan'
 import { deviceOf } from '../../../plan'
 import type { Id, Link, Requirement, Site } from '../../../plan'
-import type { Met } from '../state/apart'
+import type { Meeting, Met } from '../state/apart'
 import { pageWay, controllerWay } from '../state/laptop'
 import { lookAt } from '../state/look'
 import type { Look } from '../state/look'
@@ -34,6 +34,8 @@ export interface Ground {
   faults: (done: ReadonlySet<string>) => string[]
   /** Networks that meet in a state and are kept apart before and after, by key. */
   breaks: (done: ReadonlySet<string>) => ReadonlyMap<string, Met>
+  /** One of them; null: there is none. */
+  firstBreak: (done: ReadonlySet<string>) => Met | null
   /** What the present keeps apart by a requirement and the target lets together: by key. */
   opened: (done: ReadonlySet<string>) => ReadonlyMap<string, Met>
   /** Why changes cannot be typed in on a page from a place now, or null: they can. */
@@ -86,7 +88,10 @@ export function groundOf(task: Task): Ground {
   const watched = watchedBy(before, after, requirements)
   const standing = new Set(before.faults.keys())
   const present = task.done.length === 0 ? before : look(new Set())
-  const isKept = new Set([...present.meetings.keys(), ...before.meetings.keys(), ...after.meetings.keys()])
+  const isKept = new Set(
+    [present, before, after].flatMap((one) => [...one.shared.keys(), ...one.reached.keys()]),
+  )
+  const fresh = (meeting: Meeting) => [...meeting].filter(([key]) => !isKept.has(key))
   const promised = new Set(
     task.present.requirements.flatMap((one) =>
       one.strength === 'mustNot' ? [`reach ${one.fromNetworkId} ${goalOf(one)}`] : [],
@@ -112,11 +117,17 @@ export function groundOf(task: Task): Ground {
     },
     breaks: (done) => {
       const at = knownAt(done, {})
-      at.breaks ??= new Map([...at.look.meetings].filter(([key]) => !isKept.has(key)))
+      at.breaks ??= new Map([...fresh(at.look.shared), ...fresh(at.look.reached)])
       return at.breaks
     },
+    firstBreak: (done) => {
+      const at = knownAt(done, {})
+      if (at.breaks) return at.breaks.values().next().value ?? null
+      // Who shares a segment is soon told; who gets to whom is not.
+      return fresh(at.look.shared)[0]?.[1] ?? fresh(at.look.reached)[0]?.[1] ?? null
+    },
     opened: (done) =>
-      new Map([...look(done).meetings].filter(([key]) => promised.has(key) && !present.meetings.has(key))),
+      new Map([...look(done).reached].filter(([key]) => promised.has(key) && !present.reached.has(key))),
     closed: (done, place, pageId, changes) => {
       const { closed, look: at } = knownAt(done, {})
       const key = `${place.id} ${pageId} ${changes.map(({ deviceId }) => deviceId).join(' ')}`

@@ -30,7 +30,7 @@ export function take(ground: Ground, { done, place, openId }: Standing, move: Mo
   const next = new Set([...done, ...move.changeIds])
   const [fault] = ground.faults(next)
   if (fault !== undefined) return no(fault)
-  const [met] = ground.allowsBreaks ? [] : ground.breaks(next).values()
+  const met = ground.allowsBreaks ? null : ground.firstBreak(next)
   if (met) return no(`For a while ${met.says}, which both plans keep apart.`)
   return {
     ok: true,

@@ -17,15 +17,10 @@ export interface Met {
 }
 
 /**
- * Who gets to whom in a state, and which networks share a segment: what the present and the target keep apart must not be in it. A
- * network is the same in all its versions. `meantAt`: which network a free socket is for.
+ * Every pair of which something gets through in a state, whosever address it has: what the present and the target keep apart must not be
+ * among them. A network is the same in all its versions.
  */
-export function meetingsIn(site: Site, twin: Twin, meantAt: MeantAt): Meeting {
-  return new Map([...reached(site, twin), ...shared(site, twin, meantAt)])
-}
-
-/** Every pair of which something gets through, whosever address it has. */
-function reached(site: Site, twin: Twin): [string, Met][] {
+export function reachedIn(site: Site, twin: Twin): [string, Met][] {
   return matrixOf(twin).flatMap(({ fromNetworkId, target, getsThrough, targetName }): [string, Met][] => {
     if (!getsThrough) return []
     const from = withoutVersion(fromNetworkId)
@@ -49,9 +44,9 @@ interface Ear {
 
 /**
  * Networks whose clients and another's clients, routers or devices hear each other, one way or both: where the two ends of a cable differ,
- * frames change network in one direction alone, and a lease is had all the same.
+ * frames change network in one direction alone, and a lease is had all the same. `meantAt`: which network a free socket is for.
  */
-function shared(site: Site, twin: Twin, meantAt: MeantAt): [string, Met][] {
+export function sharedIn(site: Site, twin: Twin, meantAt: MeantAt): [string, Met][] {
   const clients = attachmentsOf(site).flatMap((at): Ear[] => {
     const networkId = meantAt(at, nativeAt(site, at.place))
     return networkId === null ? [] : [{ networkId: withoutVersion(networkId), place: at.place }]

@@ -9,7 +9,7 @@ import { twinOf } from '../../../network/layer3'
 import type { Twin } from '../../../network/layer3'
 import { aimName, aimNetworkId, deviceOf, networkOf } from '../../../plan'
 import type { Id, Requirement, Site } from '../../../plan'
-import { doubledInterfaces, meetingsIn } from './apart'
+import { doubledInterfaces, reachedIn, sharedIn } from './apart'
 import type { Meeting } from './apart'
 import { versionsOf, withoutVersion } from './versions'
 
@@ -19,8 +19,9 @@ export interface Look {
   twin: Twin
   /** What must not be at any time, by a key that stays the same while it stays where it is; and in words. */
   faults: ReadonlyMap<string, string>
-  /** Who gets to whom, and who shares a segment: none of it may be new for a while. */
-  meetings: Meeting
+  /** Who shares a segment, and who gets to whom: none of it may be new for a while. */
+  shared: Meeting
+  reached: Meeting
 }
 
 /** Two servers, one address twice, a circle, too little power: what a runbook never passes through. */
@@ -42,7 +43,8 @@ export function lookAt(
     whyDark: (id) => (darkIds.includes(id) ? 'it restarts.' : (alive.whyDark?.(id) ?? null)),
   })
   let faults: Map<string, string> | null = null
-  let meetings: Meeting | null = null
+  let shared: Meeting | null = null
+  let reached: Meeting | null = null
   return {
     site,
     twin,
@@ -50,9 +52,13 @@ export function lookAt(
       faults ??= faultsOf(site, twin)
       return faults
     },
-    get meetings() {
-      meetings ??= meetingsIn(site, twin, meantAt)
-      return meetings
+    get shared() {
+      shared ??= new Map(sharedIn(site, twin, meantAt))
+      return shared
+    },
+    get reached() {
+      reached ??= new Map(reachedIn(site, twin))
+      return reached
     },
   }
 }
