@@ -91,7 +91,9 @@ function pings(ground: TestGround, attachments: readonly Attachment[]): PingTest
     return targetsOf(ground.plan)
       .filter(
         ({ target }) =>
-          target.kind !== 'controller' && !(target.kind === 'network' && target.networkId === network.id),
+          target.kind !== 'controller' &&
+          target.kind !== 'router' &&
+          !(target.kind === 'network' && target.networkId === network.id),
       )
       .map(({ target, name }) => {
         const silent = notOnAir(ground, client)

@@ -2,7 +2,7 @@ import { controllerIpsOf } from '~/core/network/layer3'
 import { networkAround } from '~/core/network/addressing'
 import { deviceFiles, lanInterface } from '~/core/formats'
 import type { DeviceFile } from '~/core/formats'
-import { deviceOf } from '~/core/plan'
+import { aimRouterId, deviceOf } from '~/core/plan'
 import type { Device, Site } from '~/core/plan'
 import { FileFolder } from '../kit/fileFolder'
 import { after } from '../kit/jobs'
@@ -210,13 +210,13 @@ testWith(['nft', 'ip'], noNamespaces)(
   180_000,
 )
 
-/** The rules that speak of traffic which begins in a network of that router, by their place in the plan. */
+/** The rules that speak of traffic which begins in a network of that router and is forwarded, by their place in the plan. */
 const rulesOf = (site: Site, routerId: string): string[] =>
-  site.rules.flatMap(({ enabled, fromNetworkId }, i) => {
+  site.rules.flatMap(({ enabled, fromNetworkId, to }, i) => {
     const isMine = site.networks.some(
       ({ id, routedBy }) => routedBy === routerId && (fromNetworkId === null || fromNetworkId === id),
     )
-    return enabled && isMine ? [`rule ${i + 1}`] : []
+    return enabled && isMine && aimRouterId(to) === null ? [`rule ${i + 1}`] : []
   })
 
 interface Netplan {

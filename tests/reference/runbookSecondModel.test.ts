@@ -10,7 +10,7 @@ import { offersAt, opens } from './secondModel/pages'
 /** Orders of random changes, replayed by their values alone on a second model of frames, leases and routes. More of them: `npm run bench`. */
 /** The order need not be the best here: as many as may be are wanted. */
 const EFFORT = 0.02
-const ORDERS = Number(process.env.YARD_BEACON_ORDERS ?? 500)
+const ORDERS = Number(process.env.YARD_BEACON_ORDERS ?? 300)
 
 /** Why a step can't be done as it says; null: it can. */
 function whyNot(plant: Plant, { place, page, hands }: StepData): string | null {
@@ -98,18 +98,28 @@ function wrongIn(plant: Plant, sockets: ReturnType<typeof clientSockets>): strin
   return [...new Set([...strangers, ...twice, ...clashes, ...gearFrom])]
 }
 
+const NOTHING = {
+  found: 0,
+  none: 0,
+  consoles: 0,
+  dhcp: 0,
+  fixed: 0,
+  routed: 0,
+  exposed: 0,
+  hands: 0,
+}
+
+/** Notes what sort of step it is: orders of every sort have to be among them. */
+function count(seen: typeof NOTHING, { place, page, exposes }: StepData): void {
+  if (page === null) seen.hands++
+  if (exposes.length > 0) seen.exposed++
+  if ('console' in place) seen.consoles++
+  else if (page?.laptop?.addressing === 'dhcp') seen.dhcp++
+  else if (page?.laptop) seen[page.laptop.gateway === null ? 'fixed' : 'routed']++
+}
+
 test(`${ORDERS} random orders can be carried out as they say, and every state is sound, on a second model`, () => {
-  const seen = {
-    found: 0,
-    none: 0,
-    consoles: 0,
-    dhcp: 0,
-    fixed: 0,
-    routed: 0,
-    moves: 0,
-    exposed: 0,
-    hands: 0,
-  }
+  const seen = { ...NOTHING }
   const faults: string[] = []
   for (let seed = 0; seen.found + seen.none < ORDERS; seed++) {
     const random = seededRandom(seed)
@@ -131,13 +141,9 @@ test(`${ORDERS} random orders can be carried out as they say, and every state is
     const before = new Set([...wrongIn(plant, sockets), ...wrongIn(plantOf(target), sockets)])
     for (const [i, step] of runbook.steps.map(stepData).entries()) {
       const at = `seed ${seed}, step ${i + 1}`
+      count(seen, step)
       const why = whyNot(plant, step)
       if (why !== null) faults.push(`${at}: ${why}`)
-      if ('console' in step.place) seen.consoles++
-      else if (step.page?.laptop?.addressing === 'dhcp') seen.dhcp++
-      else if (step.page?.laptop) seen[step.page.laptop.gateway === null ? 'fixed' : 'routed']++
-      if (step.page === null) seen.hands++
-      if (step.exposes.length > 0) seen.exposed++
       for (const set of step.sets) applySet(plant, set)
       const wrong = wrongIn(plant, sockets).filter((one) => !before.has(one))
       if (step.exposes.length === 0) for (const one of wrong) faults.push(`${at}: ${one}`)

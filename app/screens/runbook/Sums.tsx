@@ -29,8 +29,8 @@ export function Sums({ told: { runbook }, surprises, busy }: Props) {
     <section aria-label="What it costs" className="sheet space-y-3 px-4 py-3">
       {stopped === null ? (
         <p>
-          <strong className="figures">{steps.length}</strong> steps, each proven before it is taken.{' '}
-          {isBest ? 'No order is better.' : 'That no order is better is not proven.'}{' '}
+          <strong className="figures">{steps.length}</strong> steps, each checked before it runs.{' '}
+          {isBest ? 'This is the best order.' : 'There may be a better order.'}{' '}
           <RehearsalLine surprises={surprises} busy={busy} />
         </p>
       ) : (

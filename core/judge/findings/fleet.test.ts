@@ -1,6 +1,15 @@
 import { NEW_CLUSTER, NEW_REMOTE } from '../../plan'
 import type { ClusterPart, Device, DeviceType, Site } from '../../plan'
-import { codes, expectMended, seen, withDevice, withNetwork, withPart, yard } from '~/tests/kit/yard'
+import {
+  boatyard,
+  codes,
+  expectMended,
+  seen,
+  withDevice,
+  withNetwork,
+  withPart,
+  yard,
+} from '~/tests/kit/yard'
 import { ctl1 } from './ctl1'
 import { ctl2, ctl3 } from './ctl23'
 import { ctl4 } from './ctl4'
@@ -285,7 +294,9 @@ test('a remote access point has no cable; what its tunnel carries has to get pas
 test.each(['127.0.0.1', '10.1.2.3', '192.168.1.9', '100.64.0.7', '169.254.1.1', '255.255.255.255'])(
   'a controller that announces %s is found by nobody outside',
   (publicIp) => {
-    const says = seen(ctl2, withPart(boatyard(), 'controller', 'controller', { publicIp })).map((one) => one.says)
+    const says = seen(ctl2, withPart(boatyard(), 'controller', 'controller', { publicIp })).map(
+      (one) => one.says,
+    )
     expect(says).toEqual([expect.stringContaining(publicIp)])
   },
 )

@@ -6,7 +6,10 @@ interface Host {
   prefix: number
   gateway: string | null
 }
-interface Socket { deviceId: string; port: number }
+interface Socket {
+  deviceId: string
+  port: number
+}
 
 const ownEar = (gear: Gear): string => `${gear.id} ${gear.isBridge ? gear.management.vlan : 'host'}`
 

@@ -4,8 +4,8 @@ import { hears, hostOfDevice, matrixOf } from '../../../network/layer3'
 import type { Twin } from '../../../network/layer3'
 import { deviceOf, networkOf, routerName } from '../../../plan'
 import type { Id, Site } from '../../../plan'
-import type { MeantAt } from './look'
 import { withoutVersion } from './versions'
+import type { MeantAt } from './versions'
 
 /** What two networks have of each other in a state, by a key that names both; and in words. */
 export type Meeting = ReadonlyMap<string, Met>

@@ -4,7 +4,6 @@ import { pow2 } from '../../../judge/findings/pow2'
 import { vln5 } from '../../../judge/findings/vln5'
 import type { Rule, Sighting } from '../../../judge/findings/types'
 import { planAlive } from '../../../radio/backhaul'
-import type { Attachment } from '../../../network/layer2'
 import { twinOf } from '../../../network/layer3'
 import type { Twin } from '../../../network/layer3'
 import { aimName, aimNetworkId, deviceOf, networkOf } from '../../../plan'
@@ -12,6 +11,7 @@ import type { Id, Requirement, Site } from '../../../plan'
 import { doubledInterfaces, reachedIn, sharedIn } from './apart'
 import type { Meeting } from './apart'
 import { versionsOf, withoutVersion } from './versions'
+import type { MeantAt } from './versions'
 
 /** A state that the gear passes through, as the twin sees it. */
 export interface Look {
@@ -26,9 +26,6 @@ export interface Look {
 
 /** Two servers, one address twice, a circle, too little power: what a runbook never passes through. */
 const NEVER: readonly Rule[] = [adr1, adr4, vln5, pow2]
-
-/** The network that a socket is meant for: by its VLAN in the plan whose VLAN it has now. */
-export type MeantAt = (at: Attachment, nativeVlan: number | null) => Id | null
 
 /** The site with everything up that has power, but devices that restart. */
 export function lookAt(

@@ -1,7 +1,7 @@
 import { socketNumber } from '../../../network/layer2'
 import { deviceOf } from '../../../plan'
 import type { Id, Site } from '../../../plan'
-import type { MeantAt } from './look'
+import type { MeantAt } from './versions'
 
 /**
  * Which network a place is for while half of the gear is of the old plan: a socket is for that of the plan whose VLAN it has now. By its
