@@ -55,9 +55,9 @@ test('a change to the plan gets its order, is rehearsed, goes otherwise once, an
   await page.waitForSelector('[data-ready]')
   await choose(page.getByLabel('The laptop is plugged into'), 'port:gateway:3')
   await page.getByRole('button', { name: 'Work out the order' }).click()
-  await expect(page.getByText('every step showed what it promises')).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText('every step showed what it promises')).toBeVisible({ timeout: 150_000 })
   await expect(page.getByRole('row', { name: /Client-minutes/ })).toBeVisible()
-  await expect(page.getByText('Through after about')).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText('Through after about')).toBeVisible({ timeout: 150_000 })
   expect(await stumbles(page)).toEqual([])
   await page.getByRole('button', { name: 'Begin the work with this runbook' }).click()
 

@@ -4,7 +4,7 @@ import { attachmentsIn } from '~/core/network/layer2'
 import { networkOf } from '~/core/plan'
 import { Flag } from '../../components/Flag'
 import { useSite } from '../../hooks/useSite'
-import { VERDICT_WORDS } from '~/core/network/layer3/verdicts'
+import { SHORT_WORDS } from '~/core/network/layer3/verdicts'
 import type { Verdict } from '~/core/network/layer3/verdicts'
 import type { MatrixCell } from '../../server/derived/cellForPage.server'
 import { oddRows } from './oddRows'
@@ -23,7 +23,8 @@ export function ReachMatrix({ cells }: { cells: MatrixCell[] }) {
     <section className="sheet overflow-x-auto px-4 py-2">
       <table className="plain">
         <caption className="caption py-1 text-left">
-          From the network on the left to the target on top. Choose an answer to follow the frame.
+          From the network on the left to the target on top, by IPv4: IPv6 is neither planned nor tested.
+          Choose an answer to follow the frame.
         </caption>
         <thead>
           <tr>
@@ -72,8 +73,8 @@ const LOOK: Record<Verdict, string> = {
   fails: 'hatched font-semibold',
 }
 
-/** A cell is narrow: what the list below says in full. */
-const WORD: Record<Verdict, string> = { ...VERDICT_WORDS, foreign: 'reaches, foreign address' }
+/** A cell is narrow: the table says that all of it is by IPv4, and the list below says the rest in full. */
+const WORD: Record<Verdict, string> = { ...SHORT_WORDS, foreign: 'reaches, foreign address' }
 
 /** Among themselves, clients of one network see each other, or are kept apart. */
 const OWN_WORD: Record<Verdict, string> = {

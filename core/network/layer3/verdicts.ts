@@ -7,7 +7,16 @@ import type { Outcome } from './stages'
  */
 export type Verdict = Outcome | 'inPart'
 
-/** The verdicts in words, as every screen and export says them. They are about IPv4 alone: the other family is not planned yet. */
+/** The verdicts in a word, where it is said beside them that they are about IPv4 alone: the other family is not planned yet. */
+export const SHORT_WORDS: Record<Verdict, string> = {
+  reaches: 'reaches',
+  foreign: 'reaches with an address of another network',
+  keptOut: 'kept out',
+  fails: 'fails',
+  inPart: 'in part',
+}
+
+/** The same where they stand alone, as in exports. */
 export const VERDICT_WORDS: Record<Verdict, string> = {
   reaches: 'reaches by IPv4',
   foreign: 'reaches by IPv4 with an address of another network',

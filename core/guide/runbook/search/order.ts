@@ -8,11 +8,11 @@ import { improved } from './improve'
 /** Up to so many changes the best order is looked for. */
 const MOST_FOR_BEST = 14
 
-/** Up to so many every state may be looked at. */
-const ALWAYS_BEST = 10
+/** Up to so many the best is looked for first: on a small site every state is looked at. */
+const FEW = 10
 
 /** States that are looked at for the best order, and to make a good one better: fewer where there are many devices, as each takes longer. */
-const STATES = { best: 8_000, better: 2_000 } as const
+const STATES = { few: 10_000, best: 8_000, better: 2_000 } as const
 
 /**
  * An order that is safe at every state. Where none keeps apart what both plans keep apart, one in which networks meet for as short as may
@@ -32,10 +32,11 @@ function found(ground: Ground, effort: number): Order {
   const share = effort / Math.max(1, task.target.devices.length)
   const left = task.changes.length - task.done.length
   const quick = goodOrder(ground)
-  if (left <= ALWAYS_BEST && effort >= 1)
-    return bestOrder(ground, { states: Infinity, known: quick.ok ? quick.cost : null }) ?? quick
+  const known = quick.ok ? quick.cost : null
+  const first = left <= FEW && effort >= 1 ? bestOrder(ground, { states: STATES.few * share, known }) : null
+  if (first) return first
   const better = quick.ok ? improved(ground, quick, STATES.better * share) : null
-  if (left <= MOST_FOR_BEST) {
+  if (left > FEW && left <= MOST_FOR_BEST) {
     const best = bestOrder(ground, { states: STATES.best * share, known: better?.cost ?? null })
     if (best?.ok || (best && !better)) return best
   }
