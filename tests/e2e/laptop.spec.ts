@@ -7,8 +7,15 @@ import { boatyard, choose, faultsOf, open } from './kit'
 test.describe.configure({ mode: 'default' })
 
 const FOLDER = process.env.YARD_BEACON_TEST_DATA!
-const plugged = (laptop: { ip: string | null; gateway: string | null; answers: string[] }) =>
-  writeFileSync(join(FOLDER, 'laptop.json'), JSON.stringify(laptop))
+interface Laptop {
+  ip: string | null
+  gateway: string | null
+  answers: string[]
+  /** By which access point its radio is served, and whether its address is there. */
+  joined?: { bssid: string; ssid: string; dbm: number }
+  isByRadio?: boolean
+}
+const plugged = (laptop: Laptop) => writeFileSync(join(FOLDER, 'laptop.json'), JSON.stringify(laptop))
 
 test('plugged in, tested, moved, tested: what was measured proves what is asked for, and silence alone does not', async ({
   page,
@@ -58,6 +65,16 @@ test('plugged in, tested, moved, tested: what was measured proves what is asked 
   await measure.getByRole('button', { name: 'Measure both ways' }).click()
   await expect(measure.getByRole('alert').first()).toContainText('in none of the plan’s networks')
   await measure.getByLabel('Server’s address').fill('172.27.24.20')
+  await measure.getByRole('button', { name: 'Measure both ways' }).click()
+  // Plugged in by cable, nothing is measured over the air.
+  await expect(measure.getByText(/has no radio that is joined/).first()).toBeVisible()
+  plugged({
+    ip: '172.27.24.78',
+    gateway: '172.27.24.1',
+    answers: ['172.27.24.1'],
+    joined: { bssid: '02:00:5e:00:24:05', ssid: 'TernQuay-Crew', dbm: -52 },
+    isByRadio: true,
+  })
   await measure.getByRole('button', { name: 'Measure both ways' }).click()
   const matrix = page.getByRole('region', { name: 'Throughput of each access point' })
   await expect(matrix.getByRole('row', { name: /^Chandlery AP 5 GHz \d+\.\d \d+\.\d/ })).toBeVisible()
