@@ -56,13 +56,15 @@ interface Known {
   closed: Map<string, string | null>
 }
 
-const keys = new WeakMap<ReadonlySet<string>, string>()
+const keys = new WeakMap<ReadonlySet<string>, { size: number; key: string }>()
 
-/** What is done, as one word; a set of what is done never changes. */
+/** What is done, as one word, kept by the set; a set of what is done may grow, but nothing is taken out of it. */
 export function stateKey(done: ReadonlySet<string>): string {
-  const made = keys.get(done) ?? [...done].sort().join(' ')
-  keys.set(done, made)
-  return made
+  const kept = keys.get(done)
+  if (kept?.size === done.size) return kept.key
+  const key = [...done].sort().join(' ')
+  keys.set(done, { size: done.size, key })
+  return key
 }
 
 export function groundOf(task: Task): Ground {
