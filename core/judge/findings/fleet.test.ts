@@ -17,6 +17,7 @@ import { ctl5 } from './ctl5'
 import { ctl6 } from './ctl6'
 import { ctl7, ctl8 } from './ctl78'
 import { rmt1 } from './rmt1'
+import { rmt2 } from './rmt2'
 import { vln1 } from './vln1'
 
 const says = (rule: Parameters<typeof seen>[0], site: Site) => seen(rule, site).map((one) => one.says)
@@ -282,6 +283,16 @@ test('RMT-1: a socket on no network, and a tunnel too slow for speech (ITU-T G.1
     ],
   }
   expect(says(rmt1, mapped)).toEqual([])
+})
+
+test('RMT-2: data of a tunnel are in clear unless the controller encrypts them (RFC 5415 section 12.1)', () => {
+  expect(says(rmt2, yard())).toEqual([])
+  expect(says(rmt2, remote())).toEqual([expect.stringContaining('crosses the internet in clear')])
+  // Without the licence it can't be switched on; with it, one step does.
+  expect(seen(rmt2, remote())[0]?.mend).toBeUndefined()
+  const licensed = withController({ encryptionLicence: true }, remote())
+  const mended = expectMended(rmt2, licensed)
+  expect(mended.devices.find(({ id }) => id === 'controller')?.controller?.encryptsTunnels).toBe(true)
 })
 
 test('a remote access point has no cable; what its tunnel carries has to get past the controller’s port', () => {
