@@ -3,7 +3,7 @@ import Joi from 'joi'
 /** Patterns stand as plain regular expressions so that the published JSON Schema can say the same. */
 const OCTET = '(25[0-5]|2[0-4][0-9]|1[0-9][0-9]|[1-9]?[0-9])'
 const IP = `${OCTET}(\\.${OCTET}){3}`
-const IP_PATTERN = new RegExp(`^${IP}$`)
+export const IP_PATTERN = new RegExp(`^${IP}$`)
 const CIDR_PATTERN = new RegExp(`^${IP}/(3[0-2]|[12]?[0-9])$`)
 const MAC_PATTERN = /^[0-9A-Fa-f]{2}(:[0-9A-Fa-f]{2}){5}$/
 const VERSION_PATTERN = /^[0-9]+(\.[0-9]+){0,3}$/

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { choice, count, flag, id, ip, mac, name, optionalIp, ref, text, version } from './fields'
+import { IP_PATTERN, choice, count, flag, id, ip, mac, name, optionalIp, ref, text, version } from './fields'
 import { secret, udpPort } from './radius'
 import { recordSchema } from './recordSchema'
 
@@ -7,6 +7,11 @@ import { recordSchema } from './recordSchema'
 const HOST_PATTERN =
   /^[A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?(\.[A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?)*$/
 export const host = () => Joi.string().max(253).pattern(HOST_PATTERN, 'host name').allow(null).default(null)
+
+/** Where a controller is: its address, or its name. What has no letter in it has to be an address. */
+const ADDRESS_OR_NAME = new RegExp(`${IP_PATTERN.source}|(?=.*[A-Za-z])${HOST_PATTERN.source.slice(1)}`)
+const hostOrIp = () =>
+  Joi.string().max(253).pattern(ADDRESS_OR_NAME, 'address or name').allow(null).default(null)
 
 const machine = Joi.object({
   vcpus: Joi.number().integer().min(1).max(512).required(),
@@ -29,7 +34,7 @@ export const controllerPart = Joi.object({
   isSetUp: flag(true),
 })
 
-export const adoptionPart = Joi.object({ controllerId: ref(), pointer: optionalIp() })
+export const adoptionPart = Joi.object({ controllerId: ref(), pointer: hostOrIp() })
 
 export const clusterPart = Joi.object({
   name: text(32),

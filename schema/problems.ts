@@ -9,6 +9,7 @@ const WANTED: Record<string, string> = {
   mac: 'a hardware address of six pairs, such as 02:1f:00:00:00:01',
   version: 'a firmware version of numbers with dots, such as 4.2.1',
   country: 'a country code of two capital letters, such as NL',
+  'address or name': 'an address such as 203.0.113.9, or a name such as wifi.example.org',
   'host name': 'a name such as time.example.org, or an address',
   'IP code (IEC 60529)': 'an IP code such as IP65 (IEC 60529)',
   id: 'an id of up to 40 letters, digits, - or _',

@@ -58,8 +58,8 @@ export interface RemotePart {
 export interface Adoption {
   /** The controller it is meant to join. */
   controllerId: Id | null
-  /** The controller's address typed into the device itself; null: it looks for it. */
-  pointer: Ip | null
+  /** The controller's address, or its name, typed into the device itself; null: it looks for it. */
+  pointer: string | null
 }
 
 /** A port of the feed that a router hands to a device inside. */

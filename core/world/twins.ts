@@ -1,4 +1,4 @@
-import { isOnAir, isUp } from './adoption'
+import { isOnAir, isUp, PLAIN_WORD } from './adoption'
 import { composed } from './configuration'
 import { uplinkFault } from '../radio/backhaul'
 import type { Alive } from '../network/layer2'
@@ -8,6 +8,9 @@ import { bareDevice, deviceOf, endKey, newAir, newPort } from '../plan'
 import type { Device, Id, Link, Site } from '../plan'
 import { laidLinks } from './planned'
 import type { Gear, Laptop, World } from './types'
+
+/** Radio law differs by country, and gear that isn't told where it stands sends nothing (common practice, no source). */
+export const NO_COUNTRY = 'No country is set, so its radios stay off.'
 
 /** The laptop as a device of the running site. */
 export const LAPTOP = 'laptop~'
@@ -84,6 +87,10 @@ const alive = (world: World, site: Site, device: (id: Id) => boolean): Alive => 
   link: (id) => !world.pulled.has(id),
   air: (childId) => {
     const child = deviceOf(site, childId)
+    if (site.country === null) return NO_COUNTRY
+    const parent = world.gear.get(child?.air?.deviceId ?? '')
+    if (parent && !isOnAir(parent.phase))
+      return `${deviceOf(site, parent.id)?.name ?? parent.id} is not on the air yet: it is ${PLAIN_WORD[parent.phase]}.`
     if (child?.air?.way === 'mesh' && !world.gear.get(childId)?.byRadio)
       return `The radio uplink of ${child.name} rests while it has a cable.`
     return uplinkFault(site, childId)
@@ -100,7 +107,8 @@ function siteNow(world: World): Site {
     ...running,
     device: withParent(world, running.device, rest),
   }))
-  const site = composed(gear, linksNow(world), world.plan)
+  const all = composed(gear, linksNow(world), world.plan)
+  const site = all.country === null ? { ...all, ssids: [] } : all
   const laptop = laptopDevice(world.laptop)
   return laptop ? { ...site, devices: [...site.devices, laptop] } : site
 }

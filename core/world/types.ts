@@ -54,6 +54,10 @@ export interface Gear {
   readonly interrupted: boolean
   /** It took an image made for another type. */
   readonly wrongImage: boolean
+  /** A new image is being written into it: what loses power now, has none. */
+  readonly isFlashing: boolean
+  /** Its image was written half: it starts nothing until it is recovered. */
+  readonly halfWritten: boolean
   /** Its way is by radio now, and to whom. */
   readonly byRadio: boolean
   readonly parentId: Id | null
@@ -64,6 +68,12 @@ export interface Gear {
   readonly tally: Readonly<Partial<Record<Phase, number>>>
   /** Raised whenever the phase changes, so that an appointment made before is void. */
   readonly epoch: number
+}
+
+/** An address that a server has given: to whom, and until when it gives it to nobody else. */
+export interface Binding {
+  readonly by: Id
+  readonly untilUs: number
 }
 
 /** Where the laptop is plugged in, and how it gets its address. */
@@ -119,8 +129,9 @@ export interface World {
   version: number
   /** Raised when who is up, switched on or cabled changes: power is dealt out anew. */
   power: number
-  /** Addresses leased, to whom; and how many each server has given. */
-  leases: Map<Ip, Id>
+  /** What servers have given and still hold, by server and address; what each device had of each; how many each has given. */
+  leases: Map<string, Binding>
+  bound: Map<string, Ip>
   given: Map<string, number>
   /** The backbone as it was when everybody who waits was last asked, and when power was last dealt out. */
   asked: number

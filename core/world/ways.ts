@@ -2,11 +2,14 @@ import { insideTunnel, outsideTunnel, talkOutside, talkTo, hostNow } from '../ne
 import type { Talk } from '../network/discovery'
 import { managementInterface } from '../network/layer2'
 import type { Place } from '../network/layer2'
-import { answeringServers, frameWay, leaseFrom, typedIn } from '../network/layer3'
+import { answeringServers, frameWay, hearEachOther, leaseFrom, typedIn } from '../network/layer3'
 import type { AddressServer, Host, Lease, Leased, Twin } from '../network/layer3'
 import { deviceOf, networkOf } from '../plan'
 import type { Device, Id } from '../plan'
-import { wayTwin } from './twins'
+import { draw } from '../lib/draw'
+import { isUp } from './adoption'
+import { bindingKey, serverKey } from './bindings'
+import { LAPTOP, wayTwin } from './twins'
 import type { Gear, World } from './types'
 
 /** Where a device speaks for its own management in a twin. That of a leaf may be of a state before: its own interface is untagged in both. */
@@ -31,7 +34,7 @@ export function stormAt(twin: Twin, deviceId: Id): string | null {
 /** The address a device gets for its own management, or why it gets none. Source: RFC 2131 section 3.1. */
 export function addressFor(world: World, gear: Gear): Found {
   const { device } = gear.running
-  const { addressing, ip, networkId } = device.management
+  const { addressing, ip } = device.management
   if (deviceOf(world.plan, gear.id)?.remote) return { ok: true, lease: null, ip: 'from the house' }
   if (addressing === 'fixed' && ip) return { ok: true, lease: null, ip }
   if (addressing === 'none') return no('It has no address of its own.')
@@ -41,15 +44,22 @@ export function addressFor(world: World, gear: Gear): Found {
   const place = placeIn(twin, gear.id)
   if (!place) return no('It has no management network.')
   const servers = answeringServers(twin, place)
-  const server = servers.find(({ network }) => network?.id === networkId) ?? servers[0]
-  const kept =
-    server && gear.lease?.server && serverKey(server) === serverKey(gear.lease.server) ? gear.lease : null
-  if (kept) return { ok: true, lease: kept, ip: kept.ip }
-  const lease = server && leaseFrom(twin.site, server, device, leasedByOthers(world, gear, server))
+  const own = gear.lease?.server
+  if (gear.lease && own && servers.some((server) => serverKey(server) === serverKey(own)))
+    return { ok: true, lease: gear.lease, ip: gear.lease.ip }
+  const offers = servers.flatMap(
+    (server) => leaseFrom(twin.site, server, device, leasedByOthers(world, gear, server, place)) ?? [],
+  )
+  const lease = firstOffer(world, gear, offers)
   if (lease) return { ok: true, lease, ip: lease.ip }
+  const [server] = servers
   if (server) return no(`${deviceOf(twin.site, server.deviceId)?.name ?? ''} has no address left to give.`)
   return no(whyNoServer(world, twin, gear))
 }
+
+/** Of several offers a client takes which it likes; most take the first that comes, so it is luck. Source: RFC 2131 section 3.1 point 3. */
+const firstOffer = (world: World, { id, epoch }: Gear, offers: readonly Lease[]): Lease | undefined =>
+  offers.length < 2 ? offers[0] : offers[Math.floor(draw(world.seed, id, 'offer', epoch) * offers.length)]
 
 function whyNoServer(world: World, twin: Twin, gear: Gear): string {
   const meant = deviceOf(world.plan, gear.id)
@@ -65,13 +75,41 @@ function whyNoServer(world: World, twin: Twin, gear: Gear): string {
   return `No address server answers. ${way.reason ?? ''}`.trim()
 }
 
-export const serverKey = ({ deviceId, start }: AddressServer): string => `${deviceId} ${start}`
+/**
+ * A device that asks again gets what it had. What the server holds for others it doesn't give, nor what it finds in use: it asks for the
+ * address first, and who has it answers. Source: RFC 2131 section 2.2 (a server should probe an address before it gives it).
+ */
+function leasedByOthers(world: World, gear: Gear, server: AddressServer, place: Place): Leased {
+  const key = serverKey(server)
+  const others = othersBy(world, gear.id)
+  return {
+    has: (ip) => {
+      const binding = world.leases.get(bindingKey(key, ip))
+      if (binding && binding.by !== gear.id && binding.untilUs > world.nowUs) return true
+      const who = others.get(ip)
+      return who !== undefined && who.some((one) => isHeard(world, one, place))
+    },
+    from: world.given.get(key) ?? 0,
+    before: world.bound.get(bindingKey(key, gear.id)) ?? null,
+  }
+}
 
-/** A device that asks again gets what it had; what others have is not given twice. */
-const leasedByOthers = ({ leases, given }: World, { id }: Gear, server: AddressServer): Leased => ({
-  has: (ip) => (leases.get(ip) ?? id) !== id,
-  from: given.get(serverKey(server)) ?? 0,
-})
+/** Who is up and has which address now, the laptop among them. */
+function othersBy(world: World, id: Id): Map<string, Place[]> {
+  const twin = wayTwin(world)
+  const others = new Map<string, Place[]>()
+  const add = (ip: string, place: Place | null) => {
+    if (place) others.set(ip, [...(others.get(ip) ?? []), place])
+  }
+  for (const one of world.gear.values())
+    if (one.id !== id && one.ip !== null && isUp(one.phase)) add(one.ip, placeIn(twin, one.id))
+  const { at, addressing, ip } = world.laptop
+  if (at && addressing === 'fixed' && ip !== null) add(ip, placeIn(twin, LAPTOP))
+  return others
+}
+
+const isHeard = (world: World, other: Place, place: Place): boolean =>
+  hearEachOther(wayTwin(world), other, place)
 
 /** Whether the server that gave a lease would give one of that network again. */
 export function stillServed(world: World, { id, lease }: Gear): boolean {

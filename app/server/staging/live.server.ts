@@ -22,7 +22,7 @@ const KEEP_EVERY_US = 600 * 1_000_000
 const KEEP_EVERY_MS = 10_000
 
 /** A state is read back by the program that wrote it only: whatever a later one thinks of a device, it thinks anew. */
-const PROGRAM = `${process.version} ${process.env.npm_package_version ?? '0'} world 2`
+const PROGRAM = `${process.version} ${process.env.npm_package_version ?? '0'} world 3`
 
 /** The bench of a site as it stands now, or null when none was set up. */
 export function liveNow(siteId: string): Live | null {

@@ -5,6 +5,7 @@ import {
   hostNow,
   insideTunnel,
   outsideTunnel,
+  pointsAt,
 } from '../../network/discovery'
 import type { Twin } from '../../network/layer3'
 import { isPublic } from '../../network/addressing'
@@ -63,7 +64,7 @@ function openTunnel({ site }: Twin, device: Device, controller: Device): Mend | 
   const router = feedRouter(site)
   if (publicIp === null || !device.adoption) return undefined
   const edits: Edit[] = []
-  if (device.adoption.pointer !== publicIp)
+  if (!pointsAt(device.adoption.pointer, controller))
     edits.push({
       op: 'put',
       collection: 'devices',

@@ -1,8 +1,10 @@
+import { isIp } from '../addressing'
 import { hearEachOther } from '../layer3'
 import type { Host, Twin } from '../layer3'
 import { controllers, deviceOf } from '../../plan'
 import type { Device, Id } from '../../plan'
 import { hostNow, talkOutside, talkTo } from './talk'
+import { isSameName } from './tunnel'
 import type { Talk } from './talk'
 
 /**
@@ -63,8 +65,13 @@ export const firstFound = (attempts: readonly Attempt[]): Attempt | null =>
 const TRY: Record<DiscoveryWay, (twin: Twin, seeker: Seeker) => Attempt[]> = {
   remembered: (twin, seeker) => known(twin, seeker, 'remembered', seeker.remembers),
   pointer: (twin, seeker) => {
-    const ip = seeker.device.adoption?.pointer ?? null
-    return ip === null ? [] : [atAddress(twin, seeker, 'pointer', ip)]
+    const pointer = seeker.device.adoption?.pointer ?? null
+    if (pointer === null) return []
+    return [
+      isIp(pointer)
+        ? atAddress(twin, seeker, 'pointer', pointer)
+        : byNameOf(twin, seeker, 'pointer', pointer, named(twin, pointer)),
+    ]
   },
   option138: (twin, seeker) => byLease(twin, seeker, 'option138', '138'),
   option43: (twin, seeker) => byLease(twin, seeker, 'option43', '43'),
@@ -99,22 +106,31 @@ function byLease(twin: Twin, seeker: Seeker, way: 'option138' | 'option43', opti
 
 /** The site's own name server knows the controllers that have a name; one outside does not. */
 function byName(twin: Twin, seeker: Seeker): Attempt[] {
-  const named = controllers(twin.site).filter(({ controller }) => controller?.dnsName)
-  return named.map((controller) => {
-    const name = controller.controller?.dnsName ?? ''
-    const { nameServers, network } = seeker.host.lease
-    if (nameServers.length === 0)
-      return failed('name', name, controller.id, 'It was given no name server, so it can ask for no name.')
-    const own = nameServers.find((ip) => ip === network?.gateway || isOfSite(twin, ip))
-    if (own === undefined)
-      return failed(
-        'name',
-        name,
-        controller.id,
-        `The name server ${nameServers[0]} is not the site’s, and does not know ${name}.`,
-      )
-    return attempt('name', controller, name, reaches(twin, seeker, controller))
+  return controllers(twin.site).flatMap((controller) => {
+    const name = controller.controller?.dnsName
+    return name ? [byNameOf(twin, seeker, 'name', name, controller)] : []
   })
+}
+
+const named = (twin: Twin, name: string): Device | undefined =>
+  controllers(twin.site).find(({ controller }) => isSameName(name, controller?.dnsName ?? null))
+
+function byNameOf(
+  twin: Twin,
+  seeker: Seeker,
+  way: DiscoveryWay,
+  name: string,
+  controller: Device | undefined,
+): Attempt {
+  const { nameServers, network } = seeker.host.lease
+  const no = (why: string) => failed(way, name, controller?.id ?? null, why)
+  if (!controller) return no(`No controller of the plan has the name ${name}.`)
+  if (nameServers.length === 0) return no('It was given no name server, so it can ask for no name.')
+  const own = nameServers.find((ip) => ip === network?.gateway || isOfSite(twin, ip))
+  // A hosted controller has its name on the internet, where every name server finds it.
+  if (own === undefined && controller.controller?.form !== 'hosted')
+    return no(`The name server ${nameServers[0]} is not the site’s, and does not know ${name}.`)
+  return attempt(way, controller, name, reaches(twin, seeker, controller))
 }
 
 const isOfSite = ({ site }: Twin, ip: string): boolean =>

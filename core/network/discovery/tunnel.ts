@@ -1,4 +1,4 @@
-import { isPublic } from '../addressing'
+import { isIp, isPublic } from '../addressing'
 import { uplinkOf } from '../layer3'
 import type { Host, Twin } from '../layer3'
 import { deviceOf, isGateway, neighbourAt, networkOf, TUNNEL_PORTS, wanOf } from '../../plan'
@@ -30,6 +30,15 @@ export function insideTunnel({ site }: Twin, controller: Device, host: Host): Ta
   )
 }
 
+/** Whether what was typed into a device leads to a controller from outside: its public address, or its name (RFC 1123 section 2.1: of no case). */
+export function pointsAt(pointer: string | null, { controller }: Device): boolean {
+  if (pointer === null) return false
+  return pointer === controller?.publicIp || isSameName(pointer, controller?.dnsName ?? null)
+}
+
+export const isSameName = (one: string, other: string | null): boolean =>
+  other !== null && one.toLowerCase().replace(/\.$/, '') === other.toLowerCase().replace(/\.$/, '')
+
 /** The forwards that bring one tunnel port of the feed to a controller. */
 export const forwardsTo = (site: Site, controllerId: Id, port: number): Forward[] =>
   site.forwards.filter(
@@ -54,7 +63,12 @@ export function outsideTunnel(twin: Twin, device: Device, controller: Device): T
     )
   if (!isPublic(publicIp))
     return no(`${controller.name} announces ${publicIp}, which is no address on the internet.`)
-  if (pointer !== publicIp) return no(`It asks ${pointer}, and ${controller.name} announces ${publicIp}.`)
+  if (!pointsAt(pointer, controller))
+    return no(
+      isIp(pointer)
+        ? `It asks ${pointer}, and ${controller.name} announces ${publicIp}.`
+        : `It asks for the name ${pointer}, which isn’t the name of ${controller.name}: enter there what the public name server knows ${publicIp} by.`,
+    )
   return form === 'hosted' ? { ok: true } : throughFeed(twin, controller)
 }
 

@@ -1,4 +1,4 @@
-import { contains, fixedAddresses, ipNumber, ipText, poolSize, subnetOrNull } from '../addressing'
+import { contains, fixedAddresses, inPool, ipNumber, ipText, poolSize, subnetOrNull } from '../addressing'
 import { deviceOf, networkOf } from '../../plan'
 import type { Device, Network, Site } from '../../plan'
 import { networkAround } from '../addressing'
@@ -94,14 +94,18 @@ function reservedFor(site: Site, server: AddressServer, client?: Device): string
 export interface Leased {
   has: (ip: string) => boolean
   from: number
+  /** What the client had there before: it gets that again while nobody else has it. Source: RFC 2131 section 4.3.1. */
+  before: string | null
 }
 
-const NONE: Leased = { has: () => false, from: 0 }
+const NONE: Leased = { has: () => false, from: 0, before: null }
 
 function lowestFree(site: Site, server: AddressServer, leased: Leased): string | null {
   const held = takenIn(site)
   const first = ipNumber(server.start)
   const size = poolSize(server)
+  const { before } = leased
+  if (before !== null && inPool(server, before) && !held.has(before) && !leased.has(before)) return before
   for (let i = 0; i < size; i++) {
     const ip = ipText(first + ((leased.from + i) % size))
     if (!held.has(ip) && !leased.has(ip)) return ip

@@ -4,10 +4,16 @@ import type { Device, DeviceKind } from '../../plan'
 export interface Behaviour {
   /** hand: somebody opens its page · controller: one adopts it, where the plan names one · nobody: it has no settings of ours. */
   setUpBy: 'hand' | 'controller' | 'nobody'
+  /**
+   * What becomes of it when it loses its controller while it is being set up. seeks: its session ends and it looks for a controller again
+   * (RFC 5415 section 2.3.1, Configure to DTLS Teardown to Idle) · staysHalf: what it has taken is in force, and the rest is not (common
+   * practice, no source).
+   */
+  cutShort: 'seeks' | 'staysHalf'
 }
 
-const byHand: Behaviour = { setUpBy: 'hand' }
-const byNobody: Behaviour = { setUpBy: 'nobody' }
+const byHand: Behaviour = { setUpBy: 'hand', cutShort: 'staysHalf' }
+const byNobody: Behaviour = { setUpBy: 'nobody', cutShort: 'staysHalf' }
 
 /** One behaviour per kind; the compiler holds it complete. */
 export const BEHAVIOURS = {
@@ -16,7 +22,7 @@ export const BEHAVIOURS = {
   router: byHand,
   switch: byHand,
   unmanagedSwitch: byNobody,
-  accessPoint: { setUpBy: 'controller' },
+  accessPoint: { setUpBy: 'controller', cutShort: 'seeks' },
   controller: byHand,
   radius: byNobody,
   station: byNobody,

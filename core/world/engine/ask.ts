@@ -2,6 +2,7 @@ import { discover, firstFound } from '../../network/discovery'
 import { contains, subnetOrNull } from '../../network/addressing'
 import type { Phase } from '../adoption'
 import { hostOf, addressFor, reachTo, stillServed, stormAt, tunnelTo } from '../ways'
+import { BEHAVIOURS } from '../behaviours'
 import { factoryOf } from '../configuration'
 import { noTunnel, outcomeOfJoin } from '../fleet/joining'
 import { parentFor } from '../fleet/parent'
@@ -12,6 +13,7 @@ import { enter, put, wait } from './change'
 import { takeLease } from './leases'
 
 const CUT_SHORT = 'The way to the controller was cut while it was being set up. Reset it and adopt it again.'
+const SEEKS_AGAIN = 'The way to the controller was cut while it was being set up, so it looks for it again.'
 const LISTED = 'It is listed at the controller. Adopt it there.'
 
 /** Adopted before at the controller that it has found again. */
@@ -26,11 +28,14 @@ const orAddressing: Asks = (world, gear) => {
   return way.ok ? gear : enter(world, gear, 'addressing', way.why)
 }
 
-/** Losing the way while being set up leaves the device half configured. */
-const orHalfDone: Asks = (world, gear) =>
-  reachTo(world, gear, gear.listedAt).ok
-    ? gear
+/** Losing the way while being set up: it looks for its controller again, or is left half configured, as its kind does. */
+const orCutShort: Asks = (world, gear) => {
+  if (reachTo(world, gear, gear.listedAt).ok) return gear
+  const kind = meantFor(world, gear.id)?.kind
+  return kind && BEHAVIOURS[kind].cutShort === 'seeks'
+    ? enter(world, gear, 'addressing', SEEKS_AGAIN)
     : enter(world, gear, 'halfDone', CUT_SHORT, { interrupted: true })
+}
 
 const orSilent: Asks = (world, gear) => {
   const way = reachTo(world, gear, gear.listedAt)
@@ -71,9 +76,9 @@ const ASKS: Partial<Record<Phase, Asks>> = {
   },
   securing: orAddressing,
   joining: orAddressing,
-  imaging: orHalfDone,
-  configuring: orHalfDone,
-  checking: orHalfDone,
+  imaging: orCutShort,
+  configuring: orCutShort,
+  checking: orCutShort,
   running: orSilent,
   byRadio: orSilent,
   silent: (world, gear) => {

@@ -1,11 +1,11 @@
 import { managementVlan } from '../../network/layer2'
 import type { Id } from '../../plan'
-import { CAPWAP_OF, checkMachine, isUp, PLAIN_WORD } from '../adoption'
+import { keepBindings } from '../bindings'
+import { CAPWAP_OF, checkMachine, isRunning, isUp, PLAIN_WORD } from '../adoption'
 import type { Phase } from '../adoption'
 import type { Configuration } from '../configuration'
 import { meantFor } from '../planned'
-import { isLeaf } from '../twins'
-import { serverKey } from '../ways'
+import { isLeaf, NO_COUNTRY } from '../twins'
 import type { Gear, World } from '../types'
 
 export const say = (world: World, deviceId: Id | null, text: string): void => {
@@ -17,21 +17,6 @@ export function stir(world: World, composition = false): void {
   world.backbone++
   world.power++
   if (composition) world.composition++
-}
-
-/** What a server has given and taken back. */
-function keepLeases(world: World, before: Gear, after: Gear): void {
-  if (before.lease === after.lease) return
-  for (const [lease, by] of [
-    [before.lease, -1],
-    [after.lease, 1],
-  ] as const) {
-    if (!lease?.server) continue
-    const key = serverKey(lease.server)
-    world.given.set(key, (world.given.get(key) ?? 0) + by)
-    if (by === 1) world.leases.set(lease.ip, after.id)
-    else if (world.leases.get(lease.ip) === before.id) world.leases.delete(lease.ip)
-  }
 }
 
 /** The VLAN of a device's own interface on its wire, or null where it leaves untagged. */
@@ -46,7 +31,7 @@ export function put(world: World, before: Gear, part: Partial<Gear>): Gear {
   const after: Gear = { ...before, ...part }
   world.gear.set(after.id, after)
   world.version++
-  keepLeases(world, before, after)
+  keepBindings(world, before, after)
   const runs = before.running !== after.running
   if (isLeaf(world, after.id)) {
     if (runs && tagOnWire(before.running) !== tagOnWire(after.running)) stir(world, true)
@@ -66,7 +51,9 @@ export function enter(
   why: string | null = null,
   also: Partial<Gear> = {},
 ): Gear {
-  const joins = meantFor(world, gear.id)?.adoption?.controllerId != null
+  const meant = meantFor(world, gear.id)
+  const joins = meant?.adoption?.controllerId != null
+  const isSilent = isRunning(phase) && world.plan.country === null && (meant?.radios.length ?? 0) > 0
   const before = PLAIN_WORD[gear.phase]
   const after = put(world, gear, {
     ...also,
@@ -74,7 +61,7 @@ export function enter(
     capwap: joins ? checkMachine(gear.capwap, CAPWAP_OF[phase]) : null,
     sinceUs: world.nowUs,
     dueUs: null,
-    waitsFor: why,
+    waitsFor: why ?? (isSilent ? NO_COUNTRY : null),
     history: [...gear.history, { phase: gear.phase, fromUs: gear.sinceUs, untilUs: world.nowUs }],
     epoch: gear.epoch + 1,
   })

@@ -8,6 +8,8 @@ import { enter, put } from './change'
 
 const BY_PAGE = 'It runs its factory settings. Open its page and set it up.'
 const HALF = 'It was cut off while it was being set up. Reset it and begin again.'
+const HALF_WRITTEN =
+  'Power was cut while its firmware was being written. It needs recovery: load the whole image by its boot loader, as its manual says; a reset does not help.'
 const WRONG_IMAGE = 'It took an image made for another type. Load the right one; a reset does not help.'
 
 /** A phase that has run its time gives way to the next one. */
@@ -31,6 +33,7 @@ export function finishPhase(world: World, gear: Gear): Gear {
       const meant = meantFor(world, gear.id)
       return enter(world, gear, 'booting', null, {
         firmware: (meant && imageFor(world, meant)) ?? gear.firmware,
+        isFlashing: false,
       })
     }
     case 'configuring':
@@ -53,10 +56,12 @@ export function finishPhase(world: World, gear: Gear): Gear {
 
 /** What it comes up with is what was saved. */
 function afterBoot(world: World, before: Gear): Gear {
+  const written = before.isFlashing ? put(world, before, { isFlashing: false }) : before
   const gear =
-    before.running === before.saved ? before : put(world, before, { running: before.saved, typed: null })
+    written.running === written.saved ? written : put(world, written, { running: written.saved, typed: null })
   const meant = meantFor(world, gear.id)
   if (!meant) return gear
+  if (gear.halfWritten) return enter(world, gear, 'halfDone', HALF_WRITTEN)
   if (gear.wrongImage) return enter(world, gear, 'halfDone', WRONG_IMAGE)
   if (gear.interrupted) return enter(world, gear, 'halfDone', HALF)
   const tooSmall = machineFault(world, meant)

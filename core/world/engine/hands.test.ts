@@ -152,8 +152,8 @@ describe('bad input', () => {
       /no port 99/,
     ],
     [
-      'both ends in one device',
-      { kind: 'patch', linkId: 'x', a: { deviceId: 'switch', port: 6 }, b: { deviceId: 'switch', port: 7 } },
+      'both ends in one socket',
+      { kind: 'patch', linkId: 'x', a: { deviceId: 'switch', port: 6 }, b: { deviceId: 'switch', port: 6 } },
       /needs two/,
     ],
     [

@@ -106,27 +106,12 @@ function whileConfiguring(): number {
   return (phase.fromUs + phase.untilUs) / 2e6
 }
 
-test('the cable pulled while it is configured leaves it half done until it is reset', () => {
-  const cut = at(whileConfiguring(), { kind: 'pullCable', linkId: 'l-trunk' })
-  const plug = at(20 * MIN, { kind: 'plugCable', linkId: 'l-trunk' })
-  expect(
-    ap(yard(), 25, [
-      YES,
-      { ...cut, action: { kind: 'pullCable', linkId: 'l-ctl' } },
-      { ...plug, action: { kind: 'plugCable', linkId: 'l-ctl' } },
-    ]),
-  ).toMatchObject({ phase: 'halfDone', interrupted: true })
-  const reset = [
-    at(26 * MIN, { kind: 'reset', deviceId: 'ap-shop' }),
-    at(32 * MIN, { kind: 'adopt', deviceId: 'ap-shop' }),
-  ]
-  const all = [
-    YES,
-    { ...cut, action: { kind: 'pullCable', linkId: 'l-ctl' } as const },
-    { ...plug, action: { kind: 'plugCable', linkId: 'l-ctl' } as const },
-    ...reset,
-  ]
-  expect(ap(yard(), 40, all).phase).toBe('running')
+/** RFC 5415 section 2.3.1: Configure to DTLS Teardown, to Idle, and Discovery again. */
+test('the way lost while it is configured: it looks for its controller again, and is set up once that is back', () => {
+  const cut = at(whileConfiguring(), { kind: 'pullCable', linkId: 'l-ctl' })
+  const plug = at(20 * MIN, { kind: 'plugCable', linkId: 'l-ctl' })
+  expect(ap(yard(), 15, [YES, cut])).toMatchObject({ phase: 'discovering', interrupted: false })
+  expect(ap(yard(), 35, [YES, cut, plug])).toMatchObject({ phase: 'running', interrupted: false })
 })
 
 test('power cut while it is configured: dark, and half done when it comes back', () => {

@@ -65,6 +65,8 @@ function dealPower(world: World): Id[] {
     } else if (why !== null && gear.phase !== 'dark') {
       enter(world, gear, 'dark', why, {
         interrupted: gear.interrupted || isDelicate(gear.phase),
+        halfWritten: gear.halfWritten || isWriting(gear),
+        isFlashing: false,
         ip: null,
         lease: null,
         leaseUntilUs: null,
@@ -78,6 +80,10 @@ function dealPower(world: World): Id[] {
   }
   return changed
 }
+
+/** A controller's image, or one loaded by hand, is being written. */
+const isWriting = ({ phase, isFlashing }: Gear): boolean =>
+  phase === 'imaging' || (phase === 'booting' && isFlashing)
 
 /** How long a device usually stays in its phase; null where it stays until something changes. */
 export function spanOf(world: World, gear: Gear): Span | null {

@@ -39,6 +39,7 @@ export function bareWorld(plan: Site, revision: number, seed: number, start: Sta
     masters: new Map(),
     power: 0,
     leases: new Map(),
+    bound: new Map(),
     given: new Map(),
   }
   for (const device of plan.devices) world.gear.set(device.id, newGear(world, device))
@@ -81,6 +82,8 @@ export function newGear(world: World, device: Device): Gear {
     attempts: [],
     interrupted: false,
     wrongImage: false,
+    isFlashing: false,
+    halfWritten: false,
     byRadio: false,
     parentId: null,
     gaveUpCable: false,
@@ -102,5 +105,6 @@ export const fork = (world: World): World => ({
   events: [...world.events],
   masters: new Map(world.masters),
   leases: new Map(world.leases),
+  bound: new Map(world.bound),
   given: new Map(world.given),
 })

@@ -11,7 +11,7 @@ const POOR_CHOICE = 0.2
 /** The parent that a device without a cable takes by radio now: the pinned one, else by its own choice among those that run. */
 export function parentFor(world: World, gear: Gear): Id | null {
   const meant = meantFor(world, gear.id)
-  if (!meant?.air || meant.air.way !== 'mesh' || !canMesh(meant)) return null
+  if (world.plan.country === null || meant?.air?.way !== 'mesh' || !canMesh(meant)) return null
   const meantId = runs(world, meant.air.deviceId) ? meant.air.deviceId : null
   if (meant.air.pinned) return meantId
   const options = parentOptions(world.plan, meant)

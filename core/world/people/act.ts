@@ -166,7 +166,7 @@ function plug(world: World, linkId: Id): Refusal {
 }
 
 function patch(world: World, { linkId, a, b }: Extract<Action, { kind: 'patch' }>): Refusal {
-  if (a.deviceId === b.deviceId) return 'Both ends are in one device. A cable needs two.'
+  if (a.deviceId === b.deviceId && a.port === b.port) return 'Both ends are in one socket. A cable needs two.'
   if (world.patches.some(({ id }) => id === linkId) || laidLinks(world).some(({ id }) => id === linkId))
     return 'There is a cable with that id already.'
   const fault = [a, b].map((end) => socketFault(world, end) ?? taken(world, end)).find((why) => why !== null)
@@ -252,12 +252,17 @@ function firmware(
 ): Refusal {
   return withUp(world, deviceId, (gear) => {
     const meant = meantFor(world, deviceId)
-    const page = gear.wrongImage ? null : pageOf(world, deviceId)
+    const page = gear.wrongImage || gear.halfWritten ? null : pageOf(world, deviceId)
     if (page && !page.ok) return `Its page does not open. ${page.why}`
     const wrongImage = forTypeId !== null && forTypeId !== (meant?.typeId ?? null)
     const type = world.plan.deviceTypes.find(({ id }) => id === forTypeId)
     say(world, deviceId, `Loads ${version}${type ? ` for “${type.name}”` : ''}.`)
-    enter(world, gear, 'booting', null, { firmware: wrongImage ? gear.firmware : version, wrongImage })
+    enter(world, gear, 'booting', null, {
+      firmware: wrongImage ? gear.firmware : version,
+      wrongImage,
+      isFlashing: true,
+      halfWritten: false,
+    })
     return null
   })
 }

@@ -1,15 +1,17 @@
-import { contains, subnetAround } from '../../network/addressing'
-import { hostNow, talkOutside, talkTo } from '../../network/discovery'
-import { addressesOfRouter, hearEachOther } from '../../network/layer3'
-import type { Host, Twin } from '../../network/layer3'
+import { contains, ipNumber, subnetAround } from '../../network/addressing'
+import { talkOutside, talkTo } from '../../network/discovery'
+import { managementInterface } from '../../network/layer2'
+import { addressesOfRouter, answeringServers, hearEachOther, hostOfDevice } from '../../network/layer3'
+import type { AddressServer, Host, Twin } from '../../network/layer3'
+import { draw } from '../../lib/draw'
 import { deviceOf } from '../../plan'
-import type { Id } from '../../plan'
+import type { Id, Ip } from '../../plan'
 import { isUp } from '../adoption'
 import { factoryOf } from '../configuration'
 import { meantFor } from '../planned'
 import { LAPTOP, wayTwin } from '../twins'
 import type { Gear, World } from '../types'
-import { hostOf } from '../ways'
+import { hostOf, stormAt } from '../ways'
 
 /** What comes up when somebody opens a device's page; `shows` is whose page it is, which may be another's. */
 export type Page =
@@ -19,16 +21,60 @@ const no = (why: string): Page => ({ ok: false, why })
 
 /** The laptop as it is on the network now, or why it is not. */
 export function laptopHost(world: World): { host: Host } | { why: string } {
-  if (!world.laptop.at) return { why: 'The laptop is plugged in nowhere.' }
-  const device = deviceOf(wayTwin(world).site, LAPTOP)
+  const twin = wayTwin(world)
+  const device = world.laptop.at && deviceOf(twin.site, LAPTOP)
   if (!device) return { why: 'The laptop is plugged in nowhere.' }
-  const now = hostNow(wayTwin(world), device)
-  return 'host' in now
-    ? now
-    : {
-        why: 'The laptop gets no address where it is plugged in. Set one by hand, in the subnet of the device.',
-      }
+  const host = hostOfDevice(twin, device, luckyServer(world, twin))
+  if (!host)
+    return {
+      why: 'The laptop gets no address where it is plugged in. Set one by hand, in the subnet of the device.',
+    }
+  const wrong = world.laptop.addressing === 'fixed' ? addressFault(world, twin, host) : null
+  return wrong === null ? { host } : { why: wrong }
 }
+
+/** Of several servers that answer, whichever is the first. Source: RFC 2131 section 3.1 point 3. */
+function luckyServer(world: World, twin: Twin): AddressServer | undefined {
+  const { at, addressing } = world.laptop
+  const device = deviceOf(twin.site, LAPTOP)
+  const key = device && managementInterface(twin.fabric, device)
+  if (!at || !key || addressing !== 'dhcp') return undefined
+  const servers = answeringServers(twin, { deviceId: LAPTOP, key })
+  const luck = draw(world.seed, LAPTOP, `offer at ${at.deviceId} ${at.port}`, world.revision)
+  return servers[Math.floor(luck * servers.length)]
+}
+
+/**
+ * Why an address can't be the laptop's: no host may have it (RFC 1122 section 3.2.1.3: the network's own, broadcast, loopback, multicast),
+ * or another answers to it, so that what is sent to the laptop goes astray (RFC 5227 section 1.1).
+ */
+function addressFault(world: World, twin: Twin, { lease, place }: Host): string | null {
+  const { ip, prefixLength } = lease
+  const odd = notAHost(ip, prefixLength)
+  if (odd !== null) return `The laptop has ${ip}/${prefixLength}, ${odd}. Give it another.`
+  const other = holdersOf(world, twin, ip).find((host) => hearEachOther(twin, place, host.place))
+  return other
+    ? `The laptop has ${ip}, which ${other.label} has too: neither can be reached for certain. Give it another address.`
+    : null
+}
+
+function notAHost(ip: Ip, prefixLength: number): string | null {
+  const [first] = ip.split('.').map(Number)
+  if (first === 0 || first === 127 || first === undefined || first >= 224)
+    return 'which is no address of a host'
+  if (prefixLength > 30) return null
+  const { network, broadcast } = subnetAround(ip, prefixLength)
+  if (ipNumber(ip) === network) return 'which is the address of the whole network'
+  return ipNumber(ip) === broadcast ? 'which is the broadcast address of its network' : null
+}
+
+/** Who is up and has an address: by its management, or as a router in one of its networks. */
+const holdersOf = (world: World, twin: Twin, ip: Ip): Host[] =>
+  [...world.gear.values()].flatMap((gear) => {
+    if (!isUp(gear.phase)) return []
+    const own = gear.ip === ip ? (hostOf(twin, gear) ?? fallbackHost(world, gear)) : null
+    return own ? [own] : addressesOfRouter(twin, gear.id).filter(({ lease }) => lease.ip === ip)
+  })
 
 /**
  * Whether a device's page opens from the laptop: it is up and has an address, the laptop has one that reaches it and back, and nobody
@@ -51,8 +97,16 @@ function overNetwork(world: World, gear: Gear & { ip: string }, own: string): Pa
   const laptop = laptopHost(world)
   if ('why' in laptop) return no(laptop.why)
   const twin = wayTwin(world)
+  const storm = stormAt(twin, LAPTOP)
+  if (storm) return no(storm)
   const host = hostOf(twin, gear) ?? fallbackHost(world, gear)
   if (!host) return no(`${own} has no interface in its management network.`)
+  const { ip } = laptop.host.lease
+  const odd = notAHost(
+    ip,
+    contains(subnetAround(gear.ip, host.lease.prefixLength), ip) ? host.lease.prefixLength : 32,
+  )
+  if (odd !== null) return no(`The laptop has ${ip}, ${odd} as ${own} sees it, so it gets no answer.`)
   const talk = talkTo(twin, laptop.host, host)
   const answering = talk.ok ? host : routerAddress(twin, laptop.host, gear.id)
   if (!answering) return no(`${reasonFor(laptop.host, gear.ip, host)}${talk.ok ? '' : talk.why}`)
