@@ -6,7 +6,7 @@ import { freshSite } from '~/core/plan'
 import type { Site } from '~/core/plan'
 import { machineChance } from '~/field/laptop'
 import { readAnswers } from '~/schema/jobs'
-import { writeSiteFile } from '~/schema/siteFile'
+import { MOST_SITE_NAME, readSiteFile, writeSiteFile } from '~/schema/siteFile'
 import { readText } from './files'
 import type { Options } from './options'
 import { badInput } from './output'
@@ -43,9 +43,13 @@ export function makeCommand(args: string[], options: Options): Output {
   const ask: Ask = { site: site.value, given: answers.value, random: machineChance }
   const made = makeJob(JOBS[job.value], ask)
   if (!made.ok) return badInput(made.problems)
+  const text = writeSiteFile(made.value.after, true)
+  // What is written here has to be read again: nothing is handed out that `check` would refuse.
+  const back = readSiteFile(text)
+  if (!back.ok) return badInput(back.problems)
   return {
     exitCode: 0,
-    json: JSON.parse(writeSiteFile(made.value.after, true)) as unknown,
+    json: JSON.parse(text) as unknown,
     text: words(JOBS[job.value], made.value),
   }
 }
@@ -64,8 +68,16 @@ const jobNamed = (name: string): Outcome<JobId> =>
     : bad({ path: ['JOB'], code: 'job', message: `“${name}” is no job. Accepted: ${JOB_IDS.join(', ')}.` })
 
 /** A site file, or an empty site of a name. */
-const siteFrom = ({ on, name = 'New site' }: Options): Outcome<Site> =>
-  on === undefined ? good(freshSite(name)) : readSite(on)
+function siteFrom({ on, name = 'New site' }: Options): Outcome<Site> {
+  if (on !== undefined) return readSite(on)
+  const said = name.trim()
+  if (said.length >= 1 && said.length <= MOST_SITE_NAME) return good(freshSite(said))
+  return bad({
+    path: ['--name'],
+    code: 'name',
+    message: `--name is “${said.slice(0, 40)}${said.length > 40 ? '…' : ''}” (${said.length} characters). A name of 1 to ${MOST_SITE_NAME} characters is accepted.`,
+  })
+}
 
 function answersIn(file: string): Outcome<Record<string, string | number | boolean>> {
   const source = readText(file)

@@ -26,8 +26,11 @@ export const SITE_FILE_FORMAT = 'yard-beacon-site'
 export const SITE_FILE_VERSION = 3
 const MOST_RECORDS = 5000
 
+/** Characters of a site's name. */
+export const MOST_SITE_NAME = 80
+
 export const headerFields = {
-  name: name(80).default('Site without a name'),
+  name: name(MOST_SITE_NAME).default('Site without a name'),
   place: text(200),
   country: country(),
   feed: feed.default(NO_FEED),

@@ -1,5 +1,5 @@
 import type { Site } from '~/core/plan'
-import { ledsOf, newWorld, pageOf, perform } from '~/core/world'
+import { newWorld, pageOf, perform } from '~/core/world'
 import type { Action, World } from '~/core/world'
 import { bench, label, later, phase, plug, running, typed, why } from '~/tests/kit/bench'
 import { longMole, withDevice, withManagement, withNetwork, withPart, withPort, yard } from '~/tests/kit/yard'
@@ -397,6 +397,3 @@ describe('what leads to a controller across a router that translates', () => {
 
   test('another address', () => expect(joins(home('203.0.113.77', null))[1]).toContain('asks 203.0.113.77'))
 })
-
-test('lights: a device that seeks and one that runs look different', () =>
-  expect(ledsOf('discovering')).not.toEqual(ledsOf('running')))

@@ -1,36 +1,45 @@
 import { controllers, deviceOf, typeOf } from '../../plan'
 import type { Device } from '../../plan'
-import { plural } from '../../lib/plural'
 import { countOf, textOf } from './answers'
+import type { Answers } from './answers'
 import { base, baseQuestions, offerAt } from './draft/base'
 import type { Base } from './draft/base'
-import { change, now, refuse, say } from './draft/draft'
+import {
+  addController,
+  addVirtualController,
+  holdLicences,
+  MOST_AT_SMALL,
+  virtualSizes,
+} from './draft/controllers'
+import { refuse, refuseTooMany } from './draft/draft'
 import type { Draft } from './draft/draft'
 import { addAccessPoints } from './draft/fleet'
-import { addDevice, manageAt } from './draft/gear'
-import { plugIn } from './draft/plug'
 import type { Job } from './job'
 import { choice, count } from './questions'
 import type { Ask, Question } from './questions'
-
-/** A small controller carries 25; more belong to a virtual one. */
-const MOST = 24
 
 export const accessPointsWithController: Job = {
   name: 'A few access points with a controller on site',
   says: 'Gateway, switches that feed them, a controller, and access points that it adopts by wire.',
   asks: (ask) => [
-    count('aps', 'How many access points?', 3, [1, MOST], {
-      beyond: 'More than that is a job for a virtual controller.',
-    }),
+    count(
+      'aps',
+      'How many access points?',
+      3,
+      [1, virtualSizes(ask.site).at(-1)?.accessPoints ?? MOST_AT_SMALL],
+      {
+        hint: `Up to ${MOST_AT_SMALL} a small controller carries; for more, a virtual one is planned.`,
+        beyond: 'That is what the largest controller carries: make two sites of it.',
+      },
+    ),
     ...controllerQuestion(ask),
     ...baseQuestions(ask, { expected: 40 }),
   ],
   make: (draft, answers) => {
-    const made = base(draft, answers, { typeId: 't-gateway', gear: true })
+    const made = base(draft, answers, { typeId: 't-gateway', gear: true, fleet: 'aps' })
     const known = deviceOf(draft.site, textOf(answers, 'controller'))
-    const controller = known?.controller ? known : addController(draft, made)
-    if (!carries(draft, controller, countOf(answers, 'aps'))) return
+    const controller = known?.controller ? known : freshController(draft, answers, made)
+    if (!controller || !carries(draft, controller, countOf(answers, 'aps'))) return
     const aps = addAccessPoints(draft, {
       count: countOf(answers, 'aps'),
       gear: made.gear,
@@ -41,6 +50,7 @@ export const accessPointsWithController: Job = {
     })
     offerAt(draft, answers, made, aps)
     holdLicences(draft, controller)
+    refuseTooMany(draft, 'aps')
     draft.steps.push(
       'On the bench, all beside the laptop: gateway, switch, controller, then the access points one by one.',
       'Load firmware that the controller takes, before adopting.',
@@ -48,6 +58,31 @@ export const accessPointsWithController: Job = {
       'Only then carry them out: ceiling, cable, lights. The LED tells.',
     )
   },
+}
+
+/** A small one where it carries them all, else a virtual one of the size that does. */
+function freshController(draft: Draft, answers: Answers, made: Base): Device | null {
+  const aps = countOf(answers, 'aps')
+  if (aps <= MOST_AT_SMALL) return addController(draft, made)
+  const clients = countOf(answers, 'clients')
+  const row = virtualSizes(draft.site).find((one) => one.accessPoints >= aps && one.clients >= clients)
+  if (!row) {
+    refuse(
+      draft,
+      'clients',
+      `How many devices of your people? No size of controller carries ${aps} access points and ${clients} clients. Accepted: fewer of them.`,
+    )
+    return null
+  }
+  const { vcpus, memoryGb, diskGb } = row
+  const controller = addVirtualController(draft, made, {
+    machine: { vcpus, memoryGb, diskGb },
+    interfaces: 1,
+  })
+  draft.steps.push(
+    `A machine for the controller first: ${vcpus} vCPUs, ${memoryGb} GB of memory, ${diskGb} GB of disk, one interface. Its interfaces can’t be changed afterwards.`,
+  )
+  return controller
 }
 
 function carries(draft: Draft, controller: Device, more: number): boolean {
@@ -72,36 +107,4 @@ const controllerQuestion = ({ site }: Ask): Question[] => {
           { value: 'new', label: 'another one' },
         ]),
       ]
-}
-
-/** A controller on site at an address of its own, asking the gateway for the time. */
-export function addController(draft: Draft, { gear, people, gateway }: Base): Device {
-  const fresh = addDevice(draft, 't-controller', {
-    id: 'controller',
-    name: 'Controller',
-    place: gateway.place,
-    vlanId: gear.vlanId,
-  })
-  manageAt(draft, fresh, gear)
-  const part = now(draft, fresh).controller
-  change(draft, fresh, { controller: part && { ...part, timeServer: gear.gateway } })
-  plugIn(draft, fresh, { network: gear, gear, clients: people })
-  return now(draft, fresh)
-}
-
-/** A licence for each device that needs one, beyond those it manages free. */
-export function holdLicences(draft: Draft, { id }: { id: string }): void {
-  const controller = now(draft, { id })
-  const part = controller.controller
-  const type = typeOf(draft.site, controller)
-  const mine = draft.site.devices.filter(
-    (device) => device.adoption?.controllerId === id && (typeOf(draft.site, device)?.needsLicence ?? false),
-  ).length
-  const needed = Math.max(0, mine - (type?.managesFree ?? 0))
-  if (part && part.licences < needed) change(draft, controller, { controller: { ...part, licences: needed } })
-  say(
-    draft,
-    controller.name,
-    `${plural(now(draft, controller).controller?.licences ?? 0, 'licence')} held for ${plural(mine, 'access point')}, ${type?.managesFree ?? 0} of them free.${type?.minimumFirmware ? ` It takes firmware ${type.minimumFirmware} or newer.` : ''} Its time comes from the gateway.`,
-  )
 }

@@ -22,18 +22,23 @@ class Bad {
 const asText = (given: unknown): string | null =>
   typeof given === 'string' ? given.trim() : typeof given === 'number' ? String(given) : null
 
+/** No control characters, and nothing that is half a character: neither can be typed in on a page, nor written as UTF-8. */
+const isReadable = (text: string): boolean => !/[\p{Cc}\p{Cs}]/u.test(text)
+
 /** How each kind of answer is read: from a form everything comes as text, from a file as it is. */
 const READ: { [K in Question['kind']]: Read<K> } = {
   text: ({ most, mayBeEmpty }, given) => {
     const said = asText(given)
     const accepted = `${mayBeEmpty ? 'up to' : '1 to'} ${most} characters`
-    return said === null || said.length > most || (said === '' && !mayBeEmpty) ? new Bad(accepted) : said
+    if (said === null || said.length > most || (said === '' && !mayBeEmpty)) return new Bad(accepted)
+    return isReadable(said) ? said : new Bad(`${accepted}, none of them a control character`)
   },
-  ssid: (_question, given) => {
+  ssid: ({ mayBeEmpty }, given) => {
     const said = typeof given === 'string' ? given : null
-    return said === null || said.trim() === '' || octetsOf(said) > MOST_SSID_OCTETS
-      ? new Bad(`a name of 1 to ${MOST_SSID_OCTETS} octets`)
-      : said
+    const accepted = `a name of 1 to ${MOST_SSID_OCTETS} octets${mayBeEmpty ? ', or nothing' : ''}`
+    if (said === '' && mayBeEmpty) return said
+    if (said === null || said.trim() === '' || octetsOf(said) > MOST_SSID_OCTETS) return new Bad(accepted)
+    return isReadable(said) ? said : new Bad(`${accepted}, without control characters`)
   },
   key: (_question, given) => {
     if (typeof given !== 'string') return new Bad('a key of 8 to 63 characters')

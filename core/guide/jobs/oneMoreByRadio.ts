@@ -1,6 +1,6 @@
 import { controllers, deviceOf, isOnAir, kindOf, networkOf, newAir, ssidsOn } from '../../plan'
 import type { Device, Site } from '../../plan'
-import { holdLicences } from './accessPoints'
+import { holdLicences } from './draft/controllers'
 import { countOf, textOf } from './answers'
 import { change, now, put, refuse, say } from './draft/draft'
 import { addDevice, manageByDhcp } from './draft/gear'

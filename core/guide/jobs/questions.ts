@@ -23,7 +23,7 @@ export type Question = Asked &
   (
     | { kind: 'text'; suggested: string; most: number; mayBeEmpty: boolean }
     /** An SSID: at most 32 octets. */
-    | { kind: 'ssid'; suggested: string }
+    | { kind: 'ssid'; suggested: string; mayBeEmpty: boolean }
     | { kind: 'key'; suggested: string }
     | { kind: 'count'; suggested: number; least: number; most: number; unit: string; beyond: string }
     | { kind: 'choice'; suggested: string; choices: Choice[] }
@@ -59,13 +59,13 @@ export const text = (
   mayBeEmpty,
 })
 
-export const ssid = (id: string, asks: string, suggested: string, hint = ''): Question => ({
-  id,
-  asks,
-  hint,
-  kind: 'ssid',
-  suggested,
-})
+export const ssid = (
+  id: string,
+  asks: string,
+  suggested: string,
+  hint = '',
+  mayBeEmpty = false,
+): Question => ({ id, asks, hint, kind: 'ssid', suggested, mayBeEmpty })
 
 /** A key of its own for each SSID; one that somebody has already given stays. */
 export const key = (id: string, asks: string, { random }: Ask): Question => ({

@@ -2,7 +2,7 @@ import { SPEECH_ONE_WAY_MS } from '../../judge/findings/rmt1'
 import { plural } from '../../lib/plural'
 import { controllers, deviceOf, isGateway, neighbourAt, networkOf, TUNNEL_PORTS, wanOf } from '../../plan'
 import type { Device } from '../../plan'
-import { addController, holdLicences } from './accessPoints'
+import { addController, holdLicences } from './draft/controllers'
 import { countOf, isYes, textOf } from './answers'
 import type { Answers } from './answers'
 import { base, baseQuestions, offerAt } from './draft/base'
@@ -12,7 +12,7 @@ import type { Draft } from './draft/draft'
 import { addDevice, manageByDhcp } from './draft/gear'
 import { giveChannels } from './draft/wireless'
 import type { Job } from './job'
-import { address, choice, count, text, yesNo } from './questions'
+import { address, choice, count, ssid, yesNo } from './questions'
 import type { Ask, Question } from './questions'
 
 export const remoteWorker: Job = {
@@ -33,7 +33,7 @@ export const remoteWorker: Job = {
       kind: 'macs',
       suggested: '',
     },
-    text(
+    ssid(
       'householdSsid',
       'Is the house’s own network to be on it as well?',
       '',

@@ -1,23 +1,13 @@
-import type { CapacityRow, DeviceType, Site } from '../../plan'
-import { STARTER_TYPES } from '../../plan'
-import { holdLicences } from './accessPoints'
+import { plural } from '../../lib/plural'
+import type { CapacityRow } from '../../plan'
 import { countOf, textOf } from './answers'
 import { base, baseQuestions, offerAt } from './draft/base'
-import { change, now, refuse, say } from './draft/draft'
+import { addVirtualController, holdLicences, virtualSizes } from './draft/controllers'
+import { now, refuse, refuseTooMany, say } from './draft/draft'
 import { addAccessPoints } from './draft/fleet'
-import { addDevice, manageAt } from './draft/gear'
-import { plugIn } from './draft/plug'
 import type { Job } from './job'
 import { choice, count } from './questions'
 import type { Given } from './questions'
-
-const TYPE_ID = 't-controller-vm'
-const FIRST_APS = 2
-
-const typeOfVm = (site: Site): DeviceType | undefined =>
-  [...site.deviceTypes, ...STARTER_TYPES].find(({ id }) => id === TYPE_ID)
-
-const rowsOf = (site: Site): readonly CapacityRow[] => typeOfVm(site)?.capacity ?? []
 
 /** The smallest size that carries both, else the largest. */
 const rowFor = (
@@ -36,20 +26,14 @@ export const virtualController: Job = {
   name: 'A virtual controller',
   says: 'Sized from access points and clients, with the choices that cannot be undone asked first.',
   asks: (ask) => {
-    const rows = rowsOf(ask.site)
+    const rows = virtualSizes(ask.site)
     const largest = rows.at(-1)
     const row = rowFor(rows, said(ask.given, 'fleet', 60), said(ask.given, 'clients', 200))
     return [
-      count(
-        'fleet',
-        'How many access points will it carry in the end?',
-        60,
-        [1, largest?.accessPoints ?? 500],
-        {
-          beyond:
-            'That is the largest of its sizes: use a second controller, or edit the sizes of its device type.',
-        },
-      ),
+      count('fleet', 'How many access points will it carry?', 60, [1, largest?.accessPoints ?? 500], {
+        beyond:
+          'That is the largest of its sizes: use a second controller, or edit the sizes of its device type.',
+      }),
       choice('interfaces', 'How many interfaces, for good?', [
         {
           value: '1',
@@ -73,7 +57,7 @@ export const virtualController: Job = {
   make: (draft, answers) => {
     const fleet = countOf(answers, 'fleet')
     const clients = countOf(answers, 'clients')
-    const rows = rowsOf(draft.site)
+    const rows = virtualSizes(draft.site)
     const row = rows.find((one) => one.accessPoints >= fleet && one.clients >= clients)
     if (!row) {
       const largest = rows.at(-1)
@@ -98,31 +82,12 @@ export const virtualController: Job = {
           `${machine[what]} ${UNIT[what]} are too few: for ${row.accessPoints} access points and ${row.clients} clients it wants ${row[what]}, and below that it does not start. Accepted: ${row[what]} or more.`,
         )
     if (draft.problems.length > 0) return
-    const made = base(draft, answers, { typeId: 't-gateway', gear: true })
+    const made = base(draft, answers, { typeId: 't-gateway', gear: true, fleet: 'fleet' })
     const { gear, people } = made
     const interfaces = textOf(answers, 'interfaces') === '3' ? 3 : 1
-    const fresh = addDevice(draft, TYPE_ID, {
-      id: 'controller',
-      name: 'Virtual controller',
-      place: 'On the server',
-      vlanId: gear.vlanId,
-    })
-    manageAt(draft, fresh, gear)
-    const part = now(draft, fresh).controller
-    change(draft, fresh, {
-      controller: part && {
-        ...part,
-        form: 'virtual',
-        machine,
-        interfaces,
-        isSetUp: false,
-        timeServer: gear.gateway,
-        stagingNetworkId: interfaces === 3 ? gear.id : null,
-      },
-    })
-    plugIn(draft, fresh, { network: gear, gear, clients: people })
+    const fresh = addVirtualController(draft, made, { machine, interfaces })
     const aps = addAccessPoints(draft, {
-      count: Math.min(FIRST_APS, fleet),
+      count: fleet,
       gear,
       clients: people,
       lengthM: 30,
@@ -135,14 +100,15 @@ export const virtualController: Job = {
     say(
       draft,
       fresh.name,
-      `Size for ${row.accessPoints} access points and ${row.clients} clients: ${row.vcpus} vCPUs, ${row.memoryGb} GB, ${row.diskGb} GB of disk. ${interfaces === 1 ? 'One interface' : 'Three interfaces'}, for good. The first ${aps.length} access points are in the plan; the others join as they come.`,
+      `Size for ${row.accessPoints} access points and ${row.clients} clients: ${row.vcpus} vCPUs, ${row.memoryGb} GB, ${row.diskGb} GB of disk. ${interfaces === 1 ? 'One interface' : 'Three interfaces'}, for good. ${plural(aps.length, 'access point')} in the plan.`,
     )
+    refuseTooMany(draft, 'fleet')
     draft.steps.push(
       `Machine: ${machine.vcpus} vCPUs, ${machine.memoryGb} GB, ${machine.diskGb} GB of disk, ${interfaces} interface${interfaces === 1 ? '' : 's'}.`,
       'Decide before the first start: interfaces and form cannot be changed afterwards.',
       `Fixed address ${ip ?? ''}, mask, gateway ${gear.gateway ?? ''}, name server, time server.`,
       `First page: https://${ip ?? ''}:8443, with a certificate of its own making. About 20 min to settle: leave it alone.`,
-      'Licences, then the first access points by wire.',
+      'Licences, then the access points by wire, a few first: what is wrong with one is wrong with all.',
     )
   },
 }

@@ -19,9 +19,9 @@ test.each<[string, JobId, Record<string, unknown>, RegExp]>([
     'no access points at all',
     'access-points',
     { aps: 0 },
-    /^aps: .*“0” cannot be taken. Accepted: a whole number from 1 to 24/,
+    /^aps: .*“0” cannot be taken. Accepted: a whole number from 1 to 500/,
   ],
-  ['more than a small controller carries', 'access-points', { aps: 90 }, /virtual controller/],
+  ['more than the largest controller carries', 'access-points', { aps: 501 }, /make two sites of it/],
   [
     '10 000 clients in one network',
     'access-points',

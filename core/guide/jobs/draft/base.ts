@@ -41,6 +41,8 @@ interface Wishes {
 }
 
 const HOUSEHOLD = 20
+/** Addresses for switches, controllers and what else is managed. */
+const GEAR = 20
 
 /** Country, feed, and the SSIDs for people and guests, as far as the site does not have them. */
 export const baseQuestions = (
@@ -74,18 +76,23 @@ const guestQuestions = (ask: Ask): Question[] => [
     : [key('guestKey', 'The guests’ key?', ask)]),
 ]
 
-/** gear: in a network of its own, as managed devices are; otherwise, and behind a household router, among the people. */
+/**
+ * gear: in a network of its own, as managed devices are; otherwise, and behind a household router, among the people. fleet: the question
+ * that says how many access points there will be, all of which want an address in it.
+ */
 export function base(
   draft: Draft,
   answers: Answers,
-  { typeId, gear: apart }: { typeId: string; gear: boolean },
+  { typeId, gear: apart, fleet }: { typeId: string; gear: boolean; fleet?: string },
 ): Base {
   const gateway = feed(draft, answers, typeId)
-  const wanted = (purpose: Purpose, name: string, heads: number) =>
-    networkFor(draft, { purpose, name, clients: heads, router: gateway, asked: 'clients' })
+  const wanted = (purpose: Purpose, name: string, heads: number, asked = 'clients', fixed = 0) =>
+    networkFor(draft, { purpose, name, clients: heads, router: gateway, asked, fixed })
   const heads = 'clients' in answers ? countOf(answers, 'clients') : HOUSEHOLD
   const isApart = apart && !isHouseholdRouter(gateway)
-  const gear = isApart ? wanted('management', 'Gear', 20) : null
+  // A few access points are among the gear that any site has.
+  const more = fleet ? Math.max(0, countOf(answers, fleet) - GEAR) : 0
+  const gear = isApart ? wanted('management', 'Gear', GEAR + more, fleet, more) : null
   const people = wanted('staff', isApart ? 'Staff' : 'Home', heads)
   const known = networkAt(draft.site, 'guests')
   const guests = known ?? (isYes(answers, 'guests') ? wanted('guests', 'Guests', heads) : null)

@@ -39,8 +39,15 @@ export const say = (draft: Draft, about: string, says: string): void => {
 }
 
 /** The sentence that stands at a question, and nothing is made. */
-export const refuse = (draft: Draft, questionId: string, message: string): void => {
+export function refuse(draft: Draft, questionId: string, message: string): void {
+  if (draft.problems.some((one) => one.message === message)) return
   draft.problems.push({ path: questionId ? [questionId] : [], code: 'job.refused', message })
+}
+
+/** What does not fit because there are too many of something stands at the question that says how many. */
+export function refuseTooMany(draft: Draft, questionId: string): void {
+  for (const [i, problem] of draft.problems.entries())
+    if (problem.path.length === 0) draft.problems[i] = { ...problem, path: [questionId] }
 }
 
 /** An id that no record of the collection has: the base, or the base and the next number. */

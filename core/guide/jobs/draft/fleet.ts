@@ -4,7 +4,7 @@ import type { Device, Id, Network } from '../../../plan'
 import { change, numbered } from './draft'
 import type { Draft } from './draft'
 import { addDevice, manageAt, manageByDhcp } from './gear'
-import { plugIn } from './plug'
+import { addUpperSwitches, plugIn } from './plug'
 import { giveChannels } from './wireless'
 
 export interface WantedAps {
@@ -37,12 +37,13 @@ const CEILING_AP = 't-ap2'
 /** Access points, each on a cable of its own to a port that feeds it, managed in the network of the gear. */
 export function addAccessPoints(draft: Draft, wanted: WantedAps): Device[] {
   const { count, typeId = CEILING_AP, gear, clients, lengthM, addressing, part, near } = wanted
+  const above = near ? undefined : addUpperSwitches(draft, count, { network: gear, gear, clients })
   return Array.from({ length: count }, (_, i) => {
     const fresh = addDevice(draft, typeId, { id: 'ap', name: numbered(draft, 'AP'), vlanId: gear.vlanId })
     if (part) change(draft, fresh, part(fresh, i))
     if (addressing === 'fixed') manageAt(draft, fresh, gear)
     else manageByDhcp(draft, fresh, gear)
-    plugIn(draft, fresh, { network: gear, gear, clients, lengthM, near, toFollow: count - 1 - i })
+    plugIn(draft, fresh, { network: gear, gear, clients, lengthM, near, above, toFollow: count - 1 - i })
     return giveChannels(draft, fresh)
   })
 }

@@ -28,6 +28,8 @@ export interface Wanted {
   router: Device
   /** The question that its size was asked by. */
   asked: string
+  /** Devices that may want an address of their own in it, beyond the usual room. */
+  fixed?: number
 }
 
 /** The network for a purpose that the router has already, if its pool holds the clients; else a new one. */
@@ -50,15 +52,17 @@ function enough(draft: Draft, known: Network, { clients, asked }: Wanted): Netwo
 }
 
 /** A network that clashes with none: the next round VLAN id, a subnet with room to grow, the router as its first address. */
-export function newNetwork(draft: Draft, { purpose, name, clients, router, asked }: Wanted): Network {
-  const prefix = Math.min(LONGEST_PREFIX, prefixFor(neededHosts(clients, ROOM)))
+export function newNetwork(
+  draft: Draft,
+  { purpose, name, clients, router, asked, fixed = 0 }: Wanted,
+): Network {
+  const fixedRoom = ROOM.fixedRoom + fixed
+  const prefix = Math.min(LONGEST_PREFIX, prefixFor(neededHosts(clients, { ...ROOM, fixedRoom })))
   const subnet = freeSubnet(draft.site, prefix)
   if (!subnet)
     refuse(draft, asked, `No /${prefix} is left in ${BLOCK}: give a network a smaller subnet first.`)
   const gateway = subnet ? ipText(subnet.firstUsable) : null
-  const low = subnet
-    ? Array.from({ length: ROOM.fixedRoom + 9 }, (_, i) => ipText(subnet.firstUsable + i))
-    : []
+  const low = subnet ? Array.from({ length: fixedRoom + 9 }, (_, i) => ipText(subnet.firstUsable + i)) : []
   const network = put(draft, 'networks', {
     ...(RECORD_DEFAULTS.networks as Network),
     id: freshId(draft, 'networks', idFrom(name)),

@@ -21,12 +21,14 @@ export interface Plugging {
   toFollow?: number
   /** The one device to plug into. */
   near?: Id
+  /** Switches that only switches are plugged into, where there are too many for the gateway's sockets. */
+  above?: readonly Id[]
 }
 
 /** Plugs a device into the first socket that suits it; a switch more where there is none. Null, and refused, where nothing helps. */
 export function plugIn(draft: Draft, device: Device, plugging: Plugging): LinkEnd | null {
   const own = ownSocket(draft, device)
-  const end = socketFor(draft, device, plugging.near) ?? socketOfNewSwitch(draft, device, plugging)
+  const end = socketFor(draft, device, plugging) ?? socketOfNewSwitch(draft, device, plugging)
   if (own === null || end === null) {
     if (own === null) refuse(draft, '', `${device.name} has no socket left.`)
     return null
@@ -83,13 +85,19 @@ const isKept = (device: Device, port: Port): boolean =>
 /** A free socket for data alone. */
 export const freeSocket = (draft: Draft, device: Device): LinkEnd | null => firstSocket(draft, device, null)
 
-const socketFor = (draft: Draft, device: Device, near?: Id): LinkEnd | null =>
-  firstSocket(draft, device, takesPower(draft, device) ? classOf(draft, device) : null, near)
+const socketFor = (draft: Draft, device: Device, at: Pick<Plugging, 'near' | 'above'>): LinkEnd | null =>
+  firstSocket(draft, device, takesPower(draft, device) ? classOf(draft, device) : null, at)
 
-function firstSocket(draft: Draft, device: Device, poeClass: number | null, near?: Id): LinkEnd | null {
+function firstSocket(
+  draft: Draft,
+  device: Device,
+  poeClass: number | null,
+  { near, above = [] }: Pick<Plugging, 'near' | 'above'> = {},
+): LinkEnd | null {
   for (const feeder of feeders(draft)) {
     if (
       feeder.id === device.id ||
+      above.includes(feeder.id) ||
       (near !== undefined && feeder.id !== near) ||
       (poeClass !== null && !hasPowerLeft(draft, feeder, poeClass))
     )
@@ -110,20 +118,63 @@ function hasPowerLeft({ site }: Draft, feeder: Device, poeClass: number): boolea
   return sums === null || sums.allocated.value + poeClassFigures(poeClass).pseW <= sums.budgetW
 }
 
+/** A socket that a switch can hang on. */
+interface Room {
+  behind: Device
+  port: Port
+}
+
+function roomForSwitch(draft: Draft, above?: readonly Id[]): Room | null {
+  for (const behind of [...feeders(draft)].reverse()) {
+    if (above && !above.includes(behind.id)) continue
+    const port = freeSockets(draft.site, behind).find((one) => !isKept(behind, one))
+    if (port) return { behind, port }
+  }
+  return null
+}
+
 /** A switch more, behind the first device that has a socket for it. */
 function socketOfNewSwitch(draft: Draft, device: Device, plugging: Plugging): LinkEnd | null {
-  const behind = [...feeders(draft)]
-    .reverse()
-    .find((one) => freeSockets(draft.site, one).some((port) => !isKept(one, port)))
-  const port = behind && freeSockets(draft.site, behind).find((one) => !isKept(behind, one))
-  if (!behind || !port || behind.id === device.id) {
+  const at = roomForSwitch(draft, plugging.above)
+  if (!at || at.behind.id === device.id) {
     refuse(draft, '', `No socket is left for ${device.name}, and none for another switch either.`)
     return null
   }
-  const { gear, clients, toFollow = 0 } = plugging
-  const fresh = addDevice(draft, toFollow >= MOST_AT_SMALL ? FEEDING_SWITCH.large : FEEDING_SWITCH.small, {
+  const { toFollow = 0 } = plugging
+  const typeId = toFollow >= MOST_AT_SMALL ? FEEDING_SWITCH.large : FEEDING_SWITCH.small
+  addSwitch(draft, { typeId, name: 'Switch' }, at, plugging)
+  return socketFor(draft, device, plugging)
+}
+
+/** Access switches that the gateway's sockets can't hold hang on switches of their own: so many access points each. */
+const AT_LARGE = 22
+/** The gateway's own sockets take this many switches. */
+const MOST_AT_GATEWAY = 2
+
+/** Switches for switches, where so many access points need them; else none. */
+export function addUpperSwitches(draft: Draft, count: number, plugging: Plugging): Id[] | undefined {
+  const access = Math.ceil(count / AT_LARGE)
+  if (access <= MOST_AT_GATEWAY + 1) return undefined
+  return Array.from({ length: Math.ceil(access / AT_LARGE) }, () => {
+    const at = roomForSwitch(draft)
+    if (!at) {
+      refuse(draft, '', 'No socket is left for a switch that other switches hang on.')
+      return []
+    }
+    const fresh = addSwitch(draft, { typeId: FEEDING_SWITCH.large, name: 'Main switch' }, at, plugging)
+    return [fresh.id]
+  }).flat()
+}
+
+function addSwitch(
+  draft: Draft,
+  { typeId, name }: { typeId: string; name: string },
+  { behind, port }: Room,
+  { gear, clients }: Plugging,
+): Device {
+  const fresh = addDevice(draft, typeId, {
     id: 'switch',
-    name: 'Switch',
+    name,
     place: behind.place,
     vlanId: gear.vlanId,
   })
@@ -145,5 +196,5 @@ function socketOfNewSwitch(draft: Draft, device: Device, plugging: Plugging): Li
     fresh.name,
     `Behind ${portName(draft.site, down)}. Its last socket stays free for the installer, in ${gear.name}; its other free ones are in ${clients.name}.`,
   )
-  return socketFor(draft, device)
+  return fresh
 }
