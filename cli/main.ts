@@ -42,6 +42,7 @@ async function main(argv: string[]): Promise<Output> {
         quiet: { type: 'string' },
         plan: { type: 'string' },
         calibrate: { type: 'boolean' },
+        right: { type: 'boolean' },
         at: { type: 'string' },
         outside: { type: 'string' },
         name: { type: 'string' },

@@ -22,6 +22,7 @@ export interface Options {
   quiet?: string | undefined
   plan?: string | undefined
   calibrate?: boolean | undefined
+  right?: boolean | undefined
   at?: string | undefined
   outside?: string | undefined
   name?: string | undefined

@@ -58,11 +58,11 @@ export const USAGE = `Yard Beacon on the command line. Prints JSON, or sentences
       The fewest places to test from, so that every requirement and every VLAN on every cable is tried, the one that tries
       the most first. Exit 1 when something is asked for that can be tried from nowhere.
 
-  npm run -s beacon -- walk FILE WALK.csv [--calibrate]
+  npm run -s beacon -- walk FILE WALK.csv [--calibrate] [--right]
       What may be claimed of each area from the levels read there. WALK.csv has x, y (metres of the chart), radio (an access
       point by name or id), band, level (dBm; empty: not heard), and client and floor where they matter. --calibrate: what
-      the levels teach of slope, walls, radios and clients, with standard errors, and where to read next. Exit 1 when a
-      claim fails.
+      the levels teach of slope, walls, radios and clients, with standard errors, and where to read next. A walk that
+      can't be, such as one in feet, is refused; --right: it is right all the same. Exit 1 when a claim fails.
 
   npm run -s beacon -- jobs [JOB] [--on FILE]
       The jobs there are; or what one of them asks, and what it accepts.

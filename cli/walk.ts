@@ -5,6 +5,7 @@ import { bad } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
 import { calibrate, nextSpots, predictWalk } from '~/core/radio/calibration'
 import type { Calibration, LearnedTerm, WalkReading } from '~/core/radio/calibration'
+import type { Site } from '~/core/plan'
 import type { Options } from './options'
 import { badInput } from './output'
 import type { Output } from './output'
@@ -39,6 +40,15 @@ export function walkCommand(files: string[], options: Options): Output {
         message: 'Fewer than two levels were read: that teaches nothing. Walk on.',
       },
     ])
+  const alarms = options.right === true ? [] : alarmsIn(site.value, walk.value)
+  if (alarms.length > 0)
+    return badInput(
+      alarms.map(({ code, says }) => ({
+        path: ['file'],
+        code: `walk.${code}`,
+        message: `${says} Nothing is claimed or learned from it. Mend it, or answer with --right that it is right.`,
+      })),
+    )
   const next = learned ? nextSpots(site.value, learned) : []
   const claims = walkClaims(site.value, walk.value)
   return {
@@ -58,6 +68,8 @@ export function walkCommand(files: string[], options: Options): Output {
 
 /** The covariance is for the next spots; nobody reads it. */
 const without = ({ covariance: _covariance, ...told }: Calibration) => told
+
+const alarmsIn = (site: Site, readings: WalkReading[]) => calibrate(site, readings)?.alarms ?? []
 
 function readWalk(file: string): Outcome<WalkReading[]> {
   try {

@@ -1,9 +1,12 @@
 import { heardAt, plannedRadios } from '../coverage'
 import type { Band, Point, RadioModel, Site } from '../../plan'
+import { alarmsOf } from './alarms'
+import type { Alarm } from './alarms'
 import { radioModelOf } from './model'
 import { fitRegression, sigmaByMedian } from './regression'
 import type { Fit, Sample } from './regression'
 import { sharesOf } from './terms'
+import { LEAST_SPOTS } from './terms'
 import type { LearnedTerm, Share, Term } from './terms'
 
 /** One level read at a spot; null: that radio was not heard there. */
@@ -35,6 +38,12 @@ export interface Calibration {
   odd: { reading: WalkReading; predictedDbm: number }[]
   /** Terms that were always met together: only their sum is known. */
   together: [string, string][]
+  /** Spread of a level on the chart, dB: of a single reading, and what is still not known of the terms. */
+  chartDb: number
+  /** Below which nothing was read, by the walk itself, dBm. */
+  floorDbm: number
+  /** What about the walk can't be: nothing is to be learned from it until somebody has answered. */
+  alarms: Alarm[]
 }
 
 export interface Predicted {
@@ -91,14 +100,16 @@ const MOST_ROUNDS = 3
  */
 export function calibrate(
   site: Site,
-  readings: readonly WalkReading[],
-  thresholdDbm = THRESHOLD_DBM,
+  walked: readonly WalkReading[],
+  statedFloorDbm?: number,
 ): Calibration | null {
   const plan = asPlanned(site)
+  const readings = once(walked)
+  const thresholdDbm = statedFloorDbm ?? floorOf(readings)
   const start = predictWalk(plan, readings).predicted
   if (start.filter(({ reading }) => reading.rssiDbm !== null).length < 2) return null
   let ways = start
-  let fitted = fitWalk(ways, [], thresholdDbm)
+  let fitted = fitWalk(plan, ways, [], thresholdDbm)
   for (let round = 1; round < MOST_ROUNDS; round++) {
     const model = radioModelOf(fitted.terms, {
       site: plan,
@@ -108,7 +119,7 @@ export function calibrate(
     const next = predictWalk(withModel(plan, model), readings).predicted
     if (next.every(({ shares }, i) => isAlike(shares, ways[i]?.shares ?? []))) break
     ways = next
-    fitted = fitWalk(ways, fitted.terms, thresholdDbm)
+    fitted = fitWalk(plan, ways, fitted.terms, thresholdDbm)
   }
   const { terms, sigmaDb, covariance, weights, leftOut } = fitted
   const correlation = (i: number, j: number) =>
@@ -127,8 +138,51 @@ export function calibrate(
     notHeard: start.length - heard.length,
     odd: start.filter(({ reading }, i) => reading.rssiDbm !== null && (weights[i] ?? 1) < ODD),
     together: pairs(terms, correlation),
+    chartDb: Math.sqrt(sigmaDb ** 2 + meanVariance(ways, terms, covariance)),
+    floorDbm: thresholdDbm,
+    alarms: alarmsOf(plan, start, terms, (moved) => predictWalk(plan, moved).predicted),
   }
 }
+
+/** Readings that a receiver's floor is taken from, at least. Common practice, no source. */
+const LEAST_FOR_FLOOR = 10
+
+/**
+ * Where something was not heard, the receiver's floor is no higher than the weakest that it read: the likeliest value, and one that never
+ * makes an unheard radio weaker than it may be. The plan's own where there are too few.
+ */
+function floorOf(readings: readonly WalkReading[]): number {
+  const levels = readings.flatMap(({ rssiDbm }) => rssiDbm ?? [])
+  if (levels.length < LEAST_FOR_FLOOR || levels.length === readings.length) return THRESHOLD_DBM
+  return Math.max(THRESHOLD_DBM, Math.min(...levels))
+}
+
+/** Mean variance of what the terms add up to where it was read, dB². */
+function meanVariance(
+  ways: readonly Predicted[],
+  terms: readonly Term[],
+  covariance: readonly (readonly number[])[],
+): number {
+  const column = new Map(terms.map(({ id }, i) => [id, i]))
+  const each = ways.map(({ shares }) => {
+    const met = shares.filter(({ term }) => term.of.kind !== 'client')
+    const at = met.map(({ term, factor }) => ({ i: column.get(term.id) ?? 0, factor }))
+    return at.reduce(
+      (sum, one) =>
+        at.reduce(
+          (part, other) => part + one.factor * other.factor * (covariance[one.i]?.[other.i] ?? 0),
+          sum,
+        ),
+      0,
+    )
+  })
+  return each.reduce((sum, one) => sum + one, 0) / Math.max(1, each.length)
+}
+
+/** The same reading brought in twice teaches nothing new. */
+const once = (readings: readonly WalkReading[]): WalkReading[] => [
+  ...new Map(readings.map((one) => [JSON.stringify(Object.entries(one).sort()), one])).values(),
+]
 
 /** The plan without what was learned. */
 export const asPlanned = (site: Site): Site => withModel(site, null)
@@ -142,8 +196,12 @@ interface WalkFit extends Pick<Fit, 'sigmaDb' | 'covariance' | 'weights' | 'left
   terms: LearnedTerm[]
 }
 
+/** The spread that the plan assumes counts as so many readings. Common practice, no source. */
+const USUAL_WORTH = 6
+
 /** One round: `before` is what the ways were taken with. */
 function fitWalk(
+  site: Site,
   predicted: readonly Predicted[],
   before: readonly LearnedTerm[],
   thresholdDbm: number,
@@ -166,9 +224,21 @@ function fitWalk(
       y: (reading.rssiDbm ?? thresholdDbm) - predictedDbm + learned,
       heard: reading.rssiDbm !== null,
       place: `${reading.at.join(' ')} ${reading.floor ?? ''}`,
+      spot: { group: `${reading.radio} ${reading.band} ${reading.floor ?? ''}`, at: reading.at },
     }
   })
-  const fit = fitRegression(samples, { priorSd: terms.map(({ priorSd }) => priorSd), robust: true })
+  const spotsWith = new Map<string, Set<string>>()
+  for (const { reading, shares } of predicted)
+    for (const { term } of shares) {
+      const all = spotsWith.get(term.id) ?? new Set<string>()
+      spotsWith.set(term.id, all.add(`${reading.at.join(' ')} ${reading.floor ?? ''}`))
+    }
+  const fit = fitRegression(samples, {
+    priorSd: terms.map(({ priorSd }) => priorSd),
+    robust: true,
+    usualSigma: { sigmaDb: site.ground.sigmaDb, samples: USUAL_WORTH },
+  })
+  const spots = (id: string) => spotsWith.get(id)?.size ?? 0
   return {
     ...fit,
     terms: terms.map((term, i): LearnedTerm => {
@@ -178,7 +248,9 @@ function fitWalk(
         ...term,
         value: term.of.kind === 'loss' ? Math.max(-(term.planned ?? 0), value) : value,
         standardError: Math.sqrt(variance),
-        saysNothing: variance / term.priorSd ** 2 > SAYS_NOTHING,
+        saysNothing:
+          variance / term.priorSd ** 2 > SAYS_NOTHING || spots(term.id) < LEAST_SPOTS[term.of.kind],
+        spots: spots(term.id),
       }
     }),
   }

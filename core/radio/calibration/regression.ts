@@ -1,5 +1,7 @@
 import { inverse, Matrix } from 'ml-matrix'
 import { below, density, hazardBelow } from './normal'
+import { blocksOf, correlationOf, likeliestShadowing, rootOf, whitened } from './shadowing'
+import type { Shadowing, Spot } from './shadowing'
 
 /** One sample: how far it lies off the prediction, dB, and what of it each term explains. */
 export interface Sample {
@@ -10,6 +12,8 @@ export interface Sample {
   heard: boolean
   /** Samples of one spot are left out together. */
   place: string
+  /** Where it was taken, of which radio; without, it hangs together with nobody. */
+  spot?: Spot
 }
 
 export interface Options {
@@ -17,6 +21,8 @@ export interface Options {
   priorSd: readonly number[] | null
   /** Samples far off count less. */
   robust: boolean
+  /** The spread that is assumed of a single sample, dB, for as much as so many samples would tell; none: nothing is assumed. */
+  usualSigma?: { sigmaDb: number; samples: number }
 }
 
 export interface Fit {
@@ -27,6 +33,8 @@ export interface Fit {
   sigmaDb: number
   /** From 0 to 1: how much each sample counts. */
   weights: number[]
+  /** How the samples hang together; null: none says where it was taken. */
+  shadowing: Shadowing | null
   /** Each heard sample against a fit that its place had no part in; null: it was not heard. */
   leftOut: (number | null)[]
 }
@@ -48,31 +56,92 @@ const SETTLED = 1e-6
  * location parameter, Ann. Math. Stat. 35 (1964); J. Tobin, Estimation of relationships for limited dependent variables, Econometrica 26
  * (1958). Throws where there are fewer than two samples, or where terms cannot be told apart and nothing is assumed of them.
  */
-export function fitRegression(samples: readonly Sample[], { priorSd, robust }: Options): Fit {
+export function fitRegression(samples: readonly Sample[], options: Options): Fit {
   if (samples.length < 2) throw new RangeError('at least two samples are needed')
   const x = sparse(samples)
+  const { priorSd, robust } = options
   const inversePrior = Matrix.diag(
     priorSd?.map((sd) => 1 / sd ** 2) ?? Array.from({ length: x.columns }, () => 0),
   )
-  let theta = Array.from({ length: x.columns }, () => 0)
-  let sigmaDb = firstSigma(samples, robust)
-  let state = step(x, samples, theta, sigmaDb, inversePrior, robust)
+  const ground: Ground = { x, samples, inversePrior, options, blocks: null }
+  const alone = settled(ground, firstSigma(samples, robust))
+  if (!samples.some(({ spot }) => spot)) return fitOf(ground, alone, alone, null)
+  const shadowing = shadowingOf(ground, alone)
+  const together = settled({ ...ground, blocks: blocksWith(samples, shadowing) }, alone.sigmaDb, alone.state)
+  return fitOf(ground, together, alone, shadowing)
+}
+
+/** What a fit is made of; `blocks`: samples that hang together, or null where each is taken for itself. */
+interface Ground {
+  x: Sparse
+  samples: readonly Sample[]
+  inversePrior: Matrix
+  options: Options
+  blocks: Block[] | null
+}
+
+interface Block {
+  rows: number[]
+  correlation: Matrix
+}
+
+interface Settled {
+  state: State
+  sigmaDb: number
+}
+
+/** Steps until nothing moves any more. */
+function settled(ground: Ground, firstSigmaDb: number, from?: State): Settled {
+  let theta = from?.theta ?? Array.from({ length: ground.x.columns }, () => 0)
+  let sigmaDb = firstSigmaDb
+  let state = step(ground, theta, sigmaDb)
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const moved = Math.max(...state.theta.map((value, i) => Math.abs(value - (theta[i] ?? 0))))
     const before = sigmaDb
     theta = state.theta
-    sigmaDb = sigmaOf(samples, state, before, inversePrior, robust)
+    sigmaDb = sigmaOf(ground, state, before)
     if (moved < SETTLED && Math.abs(sigmaDb - before) < SETTLED) break
-    state = step(x, samples, theta, sigmaDb, inversePrior, robust)
+    state = step(ground, theta, sigmaDb)
   }
-  const { covariance, weights, filled } = state
-  return {
-    theta,
-    covariance: covariance.to2DArray(),
+  return { state, sigmaDb }
+}
+
+/** Places are left out of the fit that takes each sample for itself: of that it is known in closed form. */
+const fitOf = (
+  { x, samples }: Ground,
+  { state, sigmaDb }: Settled,
+  alone: Settled,
+  shadowing: Shadowing | null,
+): Fit => ({
+  theta: state.theta,
+  covariance: state.covariance.to2DArray(),
+  sigmaDb,
+  weights: state.weights,
+  shadowing,
+  leftOut: leaveOut(x, samples, alone.state, alone.sigmaDb, alone.state.filled),
+})
+
+/** What is far off is cut, so that a reading from the wrong place doesn't pass for a shadow. */
+const CUT_SIGMAS = 2.5
+
+function shadowingOf({ x, samples, inversePrior }: Ground, { state, sigmaDb }: Settled): Shadowing {
+  const heard = samples.flatMap(({ heard: is }, i) => (is ? [i] : []))
+  const most = CUT_SIGMAS * sigmaDb
+  return likeliestShadowing({
+    x: heard.map((i) => samples[i]?.x ?? []),
+    y: heard.map((i) => {
+      const fitted = times(x.rows[i] ?? [], state.theta)
+      return fitted + Math.max(-most, Math.min(most, (samples[i]?.y ?? 0) - fitted))
+    }),
+    spots: heard.map((i) => samples[i]?.spot ?? null),
     sigmaDb,
-    weights,
-    leftOut: leaveOut(x, samples, state, sigmaDb, filled),
-  }
+    inversePrior,
+  })
+}
+
+function blocksWith(samples: readonly Sample[], shadowing: Shadowing): Block[] {
+  const spots = samples.map(({ spot }) => spot ?? null)
+  return blocksOf(spots).map((rows) => ({ rows, correlation: correlationOf(rows, spots, shadowing) }))
 }
 
 interface State {
@@ -117,20 +186,48 @@ function against({ columns, rows }: Sparse, weights: readonly number[], y: reado
   return Matrix.columnVector(sum)
 }
 
-function step(
-  x: Sparse,
-  samples: readonly Sample[],
-  theta: readonly number[],
-  sigmaDb: number,
-  inversePrior: Matrix,
-  robust: boolean,
-): State {
+function step(ground: Ground, theta: readonly number[], sigmaDb: number): State {
+  const { x, samples, inversePrior, options } = ground
   const fitted = x.rows.map((row) => times(row, theta))
-  const { filled, weights } = working(samples, fitted, sigmaDb, robust)
-  const scaled = weights.map((weight) => weight / sigmaDb ** 2)
-  const covariance = inverse(squared(x, scaled).add(inversePrior))
-  const next = covariance.mmul(against(x, scaled, filled)).to1DArray()
+  const { filled, weights } = working(samples, fitted, sigmaDb, options.robust)
+  const { squares, sums } = ground.blocks
+    ? togetherSums(x, ground.blocks, weights, filled)
+    : { squares: squared(x, weights), sums: against(x, weights, filled) }
+  const covariance = inverse(squares.div(sigmaDb ** 2).add(inversePrior))
+  const next = covariance.mmul(sums.div(sigmaDb ** 2)).to1DArray()
   return { theta: next, covariance, weights, filled }
+}
+
+/** Below this a sample says nothing, and is left out of its block. */
+const NO_WEIGHT = 1e-4
+
+/**
+ * XᵀV⁻¹X and XᵀV⁻¹y where samples hang together: V has 1/weight on its diagonal and the correlation beside it (generalised least squares:
+ * A. C. Aitken, Proc. R. Soc. Edinburgh 55, 1935).
+ */
+function togetherSums(
+  x: Sparse,
+  blocks: readonly Block[],
+  weights: readonly number[],
+  y: readonly number[],
+): { squares: Matrix; sums: Matrix } {
+  const squares = Matrix.zeros(x.columns, x.columns)
+  const sums = Matrix.zeros(x.columns, 1)
+  for (const { rows, correlation } of blocks) {
+    const told = rows.flatMap((i, at) => ((weights[i] ?? 0) > NO_WEIGHT ? [{ i, at }] : []))
+    if (told.length === 0) continue
+    const all = told.map(({ at }) => at)
+    const root = rootOf(new Matrix(correlation.selection(all, all).to2DArray()))
+    const scale = told.map(({ i }) => Math.sqrt(weights[i] ?? 0))
+    const wx = Matrix.zeros(told.length, x.columns)
+    told.forEach(({ i }, k) => x.rows[i]?.forEach(({ at, value }) => wx.set(k, at, value * (scale[k] ?? 0))))
+    const left = whitened(root, wx)
+    const right = whitened(root, Matrix.columnVector(told.map(({ i }, k) => (y[i] ?? 0) * (scale[k] ?? 0))))
+    const turned = left.transpose()
+    squares.add(turned.mmul(left))
+    sums.add(turned.mmul(right))
+  }
+  return { squares, sums }
 }
 
 /**
@@ -158,21 +255,42 @@ function working(
  * Spread of the samples about the fit, set right for the terms that were fitted to them. Far ones are cut at Huber's bound, and what that takes
  * away of a normal distribution is put back (his proposal 2); one that was not heard counts with its conditional second moment.
  */
-function sigmaOf(
-  samples: readonly Sample[],
-  { theta, covariance }: State,
-  before: number,
-  inversePrior: Matrix,
-  robust: boolean,
-): number {
+function sigmaOf(ground: Ground, state: State, before: number): number {
+  const { samples, inversePrior, options, blocks } = ground
+  const { theta, covariance } = state
+  const { robust, usualSigma } = options
   // Terms that the samples decide, as the trace of the hat matrix has them: all of them, less what the priors hold.
   const fitted = theta.reduce((sum, _value, i) => sum + 1 - covariance.get(i, i) * inversePrior.get(i, i), 0)
-  const squares = samples.reduce((sum, { x, y, heard }) => {
-    const off = y - dot(x, theta)
-    if (!heard) return sum + before ** 2 * (1 - (off / before) * hazardBelow(off / before))
-    return sum + (robust ? Math.min(off * off, (HUBER * before) ** 2) / CUT_SHARE : off * off)
+  const off = samples.map(({ x, y }) => y - dot(x, theta))
+  const white = blocks ? whiteResiduals(samples, blocks, off) : off
+  const squares = samples.reduce((sum, { heard }, i) => {
+    const z = (off[i] ?? 0) / before
+    if (!heard) return sum + before ** 2 * (1 - z * hazardBelow(z))
+    const one = (white[i] ?? 0) ** 2
+    return sum + (robust ? Math.min(one, (HUBER * before) ** 2) / CUT_SHARE : one)
   }, 0)
-  return Math.max(LEAST_SIGMA_DB, Math.sqrt(squares / Math.max(1, samples.length - fitted)))
+  const { sigmaDb: usual = 0, samples: worth = 0 } = usualSigma ?? {}
+  const told = Math.max(worth > 0 ? 0 : 1, samples.length - fitted)
+  return Math.max(LEAST_SIGMA_DB, Math.sqrt((squares + worth * usual ** 2) / (told + worth)))
+}
+
+/** Residuals of the heard samples, freed of what they have in common with those before them. */
+function whiteResiduals(
+  samples: readonly Sample[],
+  blocks: readonly Block[],
+  off: readonly number[],
+): number[] {
+  const white = samples.map(() => 0)
+  for (const { rows, correlation } of blocks) {
+    const heard = rows.flatMap((i, at) => (samples[i]?.heard ? [{ i, at }] : []))
+    if (heard.length === 0) continue
+    const all = heard.map(({ at }) => at)
+    const root = rootOf(new Matrix(correlation.selection(all, all).to2DArray()))
+    whitened(root, Matrix.columnVector(heard.map(({ i }) => off[i] ?? 0)))
+      .to1DArray()
+      .forEach((value, k) => (white[heard[k]?.i ?? -1] = value))
+  }
+  return white
 }
 
 /** Mean square of the standard normal cut at Huber's bound. */

@@ -25,8 +25,18 @@ export interface LearnedTerm extends Term {
   /** How far it is off what is planned. */
   value: number
   standardError: number
-  /** The walk says nothing of it: its spread is hardly smaller than what was assumed. */
+  /** The walk says nothing of it: it was met at too few spots, or its spread is hardly smaller than what was assumed. */
   saysNothing: boolean
+  /** Spots at which it was met. */
+  spots: number
+}
+
+/** Spots at which a thing has to be met before anything is learned of it. Common practice, no source. */
+export const LEAST_SPOTS: Readonly<Record<TermOf['kind'], number>> = {
+  radio: 3,
+  client: 3,
+  loss: 4,
+  slope: 6,
 }
 
 /** Assumed spreads. Common practice, no source. */

@@ -1,9 +1,11 @@
+import { LEAST_SPOTS } from '~/core/radio/calibration'
 import type { Calibration, LearnedTerm } from '~/core/radio/calibration'
 import { Sourced } from '../../../components/Sourced'
 
 /** What a walk taught, term by term, beside what was planned; and what it says nothing of. */
 export function Taught({ calibration }: { calibration: Calibration }) {
   const { terms, sigmaDb, spreads, errorBeforeDb, errorAfterDb, odd, together } = calibration
+  const { notHeard, floorDbm } = calibration
   const told = terms
     .filter(({ saysNothing }) => !saysNothing)
     .sort((a, b) => ORDER[a.of.kind] - ORDER[b.of.kind])
@@ -16,7 +18,7 @@ export function Taught({ calibration }: { calibration: Calibration }) {
         <Sourced
           className="figures font-semibold"
           formula="root mean square of what was read less what is worked out, each spot left out in turn"
-          source="Ridge regression with assumed spreads (Hoerl and Kennard 1970), Huber weights (1964), unheard ones censored (Tobin 1958)"
+          source="Ridge regression with assumed spreads (Hoerl and Kennard 1970), Huber weights (1964), unheard ones censored (Tobin 1958), shadows that hang together (Gudmundson 1991)"
         >
           {errorAfterDb.toFixed(1)} dB
         </Sourced>{' '}
@@ -52,7 +54,22 @@ export function Taught({ calibration }: { calibration: Calibration }) {
         </div>
       )}
       {silent.length > 0 && (
-        <p className="caption">The walk says nothing of {silent.map(({ name }) => name).join('; ')}.</p>
+        <p className="caption">
+          The walk says nothing of{' '}
+          {silent
+            .map(({ name, spots, of }) =>
+              spots < LEAST_SPOTS[of.kind]
+                ? `${name} (${spots} of at least ${LEAST_SPOTS[of.kind]} spots)`
+                : name,
+            )
+            .join('; ')}
+          .
+        </p>
+      )}
+      {notHeard > 0 && (
+        <p className="caption">
+          {notHeard} radios were not heard where others were: taken as below {floorDbm.toFixed(0)} dBm.
+        </p>
       )}
       {together.map(([one, other]) => (
         <p key={`${one} ${other}`} className="text-caution">

@@ -1,8 +1,10 @@
 import type { HeardObservation } from '~/core/judge/proof'
 import type { Level, Site } from '~/core/plan'
+import type { NextSpot } from '~/core/radio/calibration'
 import { Progress } from '../../../components/Progress'
 import { usePlanEdit } from '../../../hooks/usePlanEdit'
 import { Problems } from '../../../components/Problems'
+import { Alarms } from './Alarms'
 import { Claims } from './Claims'
 import { Taught } from './Taught'
 import type { WalkStudy } from './useWalk'
@@ -21,6 +23,8 @@ interface Props {
 export function WalkSection({ site, level, observed, moved, study, onWalk }: Props) {
   const { told, busy, fault, isOld } = study
   const { edit, problems, busy: saving } = usePlanEdit()
+  // Nothing is claimed and nothing learned from a walk that can't be, until somebody has answered.
+  const isStopped = told !== null && told.alarms.length > 0 && told.model === null
   const spots = new Set(observed.map(({ seen }) => `${seen.levelId} ${seen.at.join()}`)).size
   const silent = observed.filter(({ seen }) => seen.rssiDbm === null).length
   return (
@@ -41,7 +45,7 @@ export function WalkSection({ site, level, observed, moved, study, onWalk }: Pro
             Read at a spot
           </button>
           <WalkImport site={site} level={level} />
-          <button className="button" disabled={busy} onClick={study.begin}>
+          <button className="button" disabled={busy} onClick={() => study.begin()}>
             {observed.length === 0 ? 'Where to read first' : 'What it teaches'}
           </button>
           {busy && (
@@ -64,24 +68,16 @@ export function WalkSection({ site, level, observed, moved, study, onWalk }: Pro
           {isOld && (
             <p className="text-caution">Since then the plan or the walk has changed: work it out again.</p>
           )}
-          {observed.length > 0 && <Claims claims={told.claims} />}
+          {told.alarms.length > 0 && (
+            <Alarms alarms={told.alarms} isAnswered={told.model !== null} onRight={() => study.begin(true)} />
+          )}
+          {observed.length > 0 && !isStopped && <Claims claims={told.claims} />}
           {told.unknown.length > 0 && (
             <p className="caption">
               Left out, since the chart does not have them: {told.unknown.join('; ')}.
             </p>
           )}
-          {told.next.length > 0 && (
-            <p>
-              Next, as numbered on the chart:{' '}
-              {told.next
-                .map(
-                  ({ areaId, settles }, i) =>
-                    `${i + 1} in ${site.areas.find(({ id }) => id === areaId)?.name ?? ''} (tells of ${settles})`,
-                )
-                .join(', ')}
-              .
-            </p>
-          )}
+          {!isStopped && <NextSpots site={site} next={told.next} />}
           {observed.length > 0 && told.calibration === null && (
             <p>Fewer than two levels were read: that teaches nothing. Walk on.</p>
           )}
@@ -106,5 +102,16 @@ export function WalkSection({ site, level, observed, moved, study, onWalk }: Pro
         </div>
       )}
     </section>
+  )
+}
+
+function NextSpots({ site, next }: { site: Site; next: readonly NextSpot[] }) {
+  if (next.length === 0) return null
+  const area = (id: string) => site.areas.find((one) => one.id === id)?.name ?? ''
+  return (
+    <p>
+      Next, as numbered on the chart:{' '}
+      {next.map(({ areaId, settles }, i) => `${i + 1} in ${area(areaId)} (tells of ${settles})`).join(', ')}.
+    </p>
   )
 }

@@ -11,7 +11,8 @@ export interface WalkStudy {
   busy: boolean
   /** What was told is of other readings or another plan than those on screen. */
   isOld: boolean
-  begin: () => void
+  /** `isRight`: somebody has answered that the walk is right, whatever looks wrong about it. */
+  begin: (isRight?: boolean) => void
   giveUp: () => void
 }
 
@@ -28,14 +29,14 @@ export function useWalk(site: Site, readings: WalkReading[]): WalkStudy {
     job.end()
     setBusy(false)
   }
-  const begin = () => {
+  const begin = (isRight = false) => {
     const of = [site, readings.length]
     const end = (told: WalkTold | null, fault: string | null) => {
       setState({ told, fault, of })
       setBusy(false)
     }
     setBusy(true)
-    job.begin((service) => service.tell(site, readings, new Date().toISOString()), {
+    job.begin((service) => service.tell(site, readings, new Date().toISOString(), isRight), {
       done: (told) => end(told, null),
       failed: (fault) => end(null, fault),
     })
