@@ -155,7 +155,7 @@ describe('jobs and make', () => {
     const zero = say('{"aps": 0}')
     expect([zero.status, zero.stdout.trim()]).toEqual([
       2,
-      'aps: How many access points? “0” cannot be taken. Accepted: a whole number from 1 to 24.',
+      'aps: How many access points? “0” cannot be taken. Accepted: a whole number from 1 to 500.',
     ])
     expect(say('{"aps": [1]}').status).toBe(2)
     expect(say('[1]').status).toBe(2)

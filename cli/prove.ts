@@ -1,14 +1,16 @@
 import loadHighs from 'highs'
-import { fewestStops, goalName } from '~/core/judge/proof'
+import { fewestStops, goalName, untriedWord } from '~/core/judge/proof'
+import type { Untried } from '~/core/judge/proof'
 import { solveWith } from '~/core/lib/solver'
 import { networkOf } from '~/core/plan'
+import type { Site } from '~/core/plan'
 import { planTwin } from '~/core/radio/backhaul'
 import { oneFile } from './options'
 import { badInput } from './output'
 import type { Output } from './output'
 import { readSite } from './siteInput'
 
-/** `prove FILE`: the fewest places to test from, so that nothing that is asked for and no VLAN on any cable is left untried. */
+/** `prove FILE`: the fewest places to test from, so that everything that is asked for is tried; and what no place tries. */
 export const proveCommand = (files: string[]): Output | Promise<Output> =>
   oneFile<Output | Promise<Output>>(files, async (file) => {
     const read = readSite(file)
@@ -29,6 +31,16 @@ export const proveCommand = (files: string[]): Output | Promise<Output> =>
           ({ fromNetworkId, to }) =>
             `Nobody can attach in ${networkOf(site, fromNetworkId)?.name ?? fromNetworkId}, so that its way to ${goalName(site, to)} cannot be tried.`,
         ),
+        ...untriedWords(site, told.untried),
       ].join('\n'),
     }
   })
+
+/** What no stop tries, cable by cable, and how it is tried instead. */
+const untriedWords = (site: Site, untried: readonly Untried[]): string[] =>
+  untried.length === 0
+    ? []
+    : [
+        `${untried.length} ways of a network over a cable or a radio link are tried from none of them:`,
+        ...untried.map((one) => `   ${untriedWord(site, one)}`),
+      ]

@@ -1,7 +1,8 @@
 import { Check } from 'lucide-react'
 import { Suspense, useState } from 'react'
 import { Await } from 'react-router'
-import { goalName } from '~/core/judge/proof'
+import { goalName, untriedWord } from '~/core/judge/proof'
+import type { Untried } from '~/core/judge/proof'
 import { Flag } from '../../components/Flag'
 import { Switch } from '../../components/Switch'
 import { Progress } from '../../components/Progress'
@@ -25,6 +26,7 @@ export function StopList({ stops }: { stops: Promise<Packed<StopsTold>> }) {
 function List({ told }: { told: StopsTold }) {
   const { site } = useSite()
   const { stops, isLeast, bound, requirements, crossings, provenAfter, onFoot, nowhere, measured } = told
+  const { untried } = told
   const [walking, setWalking] = useState(false)
   const { shown, more } = useFirstRows(walking ? onFoot : stops.map((_stop, i) => i), 'stops')
   if (stops.length === 0)
@@ -45,6 +47,7 @@ function List({ told }: { told: StopsTold }) {
         {isLeast ? 'fewer do not' : `no fewer than ${bound} do`}. The first {few + 1} already try{' '}
         {provenAfter[few]} requirements.
       </p>
+      <UntriedList untried={untried} />
       <Switch label="In walking order" checked={walking} onChange={setWalking} />
       <ol className="grid gap-x-8 @4xl:grid-cols-2" aria-label="Stops">
         {shown.flatMap((i, n) => {
@@ -78,5 +81,24 @@ function List({ told }: { told: StopsTold }) {
         </p>
       ))}
     </section>
+  )
+}
+
+/** What is carried and tried from none of the stops, with how it is tried instead. */
+function UntriedList({ untried }: { untried: readonly Untried[] }) {
+  const { site } = useSite()
+  if (untried.length === 0) return null
+  return (
+    <details>
+      <summary className="cursor-pointer">
+        <strong className="figures">{untried.length}</strong> more ways of a network over a cable or a radio
+        link are tried from none of them, such as the gear’s own.
+      </summary>
+      <ul className="mt-1 list-disc space-y-0.5 pl-6 text-soft">
+        {untried.map((one) => (
+          <li key={`${one.networkId} ${one.deviceIds.join(' ')}`}>{untriedWord(site, one)}</li>
+        ))}
+      </ul>
+    </details>
   )
 }

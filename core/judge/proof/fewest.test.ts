@@ -102,3 +102,49 @@ test('on foot every stop comes once, those on the chart first, and the way is sh
   const placed = onFoot.map((i) => at(i) !== undefined)
   expect(placed.lastIndexOf(true)).toBeLessThan(placed.includes(false) ? placed.indexOf(false) : Infinity)
 })
+
+/** IEEE 802.1Q-2022 section 8.8.2: a VLAN is on a cable where both ends are members of it. Counted from the plan's ports, port by port. */
+test.each([
+  ['the chandlery', yard],
+  ['the boatyard', boatyard],
+])(
+  '%s: every VLAN on every cable between switches is tried by a stop, or listed as untried',
+  async (_name, make) => {
+    const site = make()
+    const { stops, untried } = fewestStops(site, planTwin(site), await solver())
+    const crossed = new Set(stops.flatMap(({ crossings }) => crossings))
+    const members = (deviceId: string, number: number) => {
+      const device = deviceOf(site, deviceId)!
+      const port = device.ports.find((one) => one.number === number)!
+      return { device, vlans: new Set([port.nativeVlan, ...(port.mode === 'trunk' ? port.taggedVlans : [])]) }
+    }
+    let counted = 0
+    for (const { a, b } of site.links) {
+      const [near, far] = [members(a.deviceId, a.port), members(b.deviceId, b.port)]
+      if (![near, far].every(({ device }) => ['switch', 'gateway'].includes(device.kind))) continue
+      for (const vid of near.vlans) {
+        const network = site.networks.find(({ vlanId }) => vlanId === vid)
+        if (!network || !far.vlans.has(vid)) continue
+        counted++
+        const isTried = [a, b].some((end) => crossed.has(`${end.deviceId} port:${end.port} ${vid}`))
+        const isListed = untried.some(
+          ({ networkId, deviceIds }) =>
+            networkId === network.id && [a.deviceId, b.deviceId].every((id) => deviceIds.includes(id)),
+        )
+        expect([a.deviceId, b.deviceId, vid, isTried !== isListed]).toEqual([
+          a.deviceId,
+          b.deviceId,
+          vid,
+          true,
+        ])
+      }
+    }
+    expect(counted).toBeGreaterThan(4)
+  },
+)
+
+test('the gear’s own network on an access point’s cable is listed, with the page that shows it', async () => {
+  const site = yard()
+  const { untried } = fewestStops(site, planTwin(site), await solver())
+  expect(untried).toContainEqual({ networkId: 'gear', deviceIds: ['switch', 'ap-shop'], pageOf: 'ap-shop' })
+})

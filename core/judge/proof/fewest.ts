@@ -3,6 +3,8 @@ import { attachmentOf, attachmentsOf, journey, placeKey } from '../../network/la
 import type { Attachment, Place, Visit } from '../../network/layer2'
 import type { Twin } from '../../network/layer3'
 import type { Milp, Solve } from '../../lib/solver'
+import { untriedPairs } from './untried'
+import type { Untried } from './untried'
 import { deviceOf, distanceM, networkOf } from '../../plan'
 import type { Id, Position, Network, Requirement, Site } from '../../plan'
 
@@ -31,6 +33,8 @@ export interface FewestStops {
   onFoot: number[]
   /** Asked for, and nobody can attach in that network. */
   nowhere: Requirement[]
+  /** Networks on cables and radio links that no stop tries: what is left is shown by opening pages, or by reading the tables. */
+  untried: Untried[]
 }
 
 /** Everything that a test from a place would show; null: it belongs to no network. */
@@ -77,7 +81,7 @@ function waysFromRouters(twin: Twin): (network: Network, place: Place) => Visit 
 
 /**
  * The fewest places from which every requirement, and every VLAN on every cable that a client's frames pass, is tried: a set cover, solved
- * whole. What two places would show alike, one of them shows.
+ * whole. What is carried besides, such as the gear's own network on the cable of an access point, is listed as untried. What two places would show alike, one of them shows.
  */
 export function fewestStops(site: Site, twin: Twin, solve: Solve, secondsAtMost = 10): FewestStops {
   const requirements = site.requirements.filter(({ strength }) => strength !== 'may')
@@ -108,6 +112,7 @@ export function fewestStops(site: Site, twin: Twin, solve: Solve, secondsAtMost 
       return known.size
     }),
     onFoot: onFoot(site, stops),
+    untried: untriedPairs(site, twin.fabric, new Set(stops.flatMap(({ crossings }) => crossings))),
     nowhere: requirements.filter(({ id }) => !all.some(({ requirementIds }) => requirementIds.includes(id))),
   }
 }

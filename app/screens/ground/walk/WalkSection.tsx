@@ -25,20 +25,12 @@ export function WalkSection({ site, level, observed, moved, study, onWalk }: Pro
   const { edit, problems, busy: saving } = usePlanEdit()
   // Nothing is claimed and nothing learned from a walk that can't be, until somebody has answered.
   const isStopped = told !== null && told.alarms.length > 0 && told.model === null
-  const spots = new Set(observed.map(({ seen }) => `${seen.levelId} ${seen.at.join()}`)).size
-  const silent = observed.filter(({ seen }) => seen.rssiDbm === null).length
   return (
     <section className="sheet mt-4 space-y-3 px-4 py-3" aria-label="The walk">
       <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
         <div>
           <h2>The walk</h2>
-          <p className="text-soft">
-            {observed.length === 0
-              ? 'Nothing was read on this chart yet. Take the walk tool, tap where you stand, and read the levels there.'
-              : `${observed.length} levels at ${spots} ${spots === 1 ? 'spot' : 'spots'}${silent > 0 ? `, ${silent} of them not heard` : ''}.`}
-            {moved > 0 &&
-              ` ${moved} more are of access points that were moved or set otherwise since: read those again.`}
-          </p>
+          <p className="text-soft">{readSoFar(observed, moved)}</p>
         </div>
         <div className="flex flex-wrap items-center gap-2">
           <button className="button" onClick={onWalk}>
@@ -103,6 +95,19 @@ export function WalkSection({ site, level, observed, moved, study, onWalk }: Pro
       )}
     </section>
   )
+}
+
+/** How much was read, in a sentence. */
+function readSoFar(observed: readonly HeardObservation[], moved: number): string {
+  const spots = new Set(observed.map(({ seen }) => `${seen.levelId} ${seen.at.join()}`)).size
+  const silent = observed.filter(({ seen }) => seen.rssiDbm === null).length
+  const read =
+    observed.length === 0
+      ? 'Nothing was read on this chart yet. Take the walk tool, tap where you stand, and read the levels there.'
+      : `${observed.length} levels at ${spots} ${spots === 1 ? 'spot' : 'spots'}${silent > 0 ? `, ${silent} of them not heard` : ''}.`
+  return moved > 0
+    ? `${read} ${moved} more are of access points that were moved or set otherwise since: read those again.`
+    : read
 }
 
 function NextSpots({ site, next }: { site: Site; next: readonly NextSpot[] }) {
