@@ -49,7 +49,7 @@ describe('proof by measurement', () => {
   test('a walk: what may be claimed, and what it teaches', () => {
     const rows = Array.from(
       { length: 12 },
-      (_one, i) => `${20 + i},${10 + (i % 4)},Chandlery AP,5,${-50 - i}`,
+      (_one, i) => `${20 + i},${10 + (i % 4)},Chandlery AP,5,${-72 - i}`,
     )
     const { stdout } = beacon('walk', 'demo/tern-quay-mended.json', walked(rows), '--calibrate', '--text')
     expect(stdout).toMatch(/^12 readings\.\n/)
@@ -62,6 +62,12 @@ describe('proof by measurement', () => {
   test.each<[string, string[], string[], RegExp]>([
     ['one point', ['1,2,Chandlery AP,5,-60'], ['--calibrate'], /Fewer than two levels/],
     ['a radio that nobody knows', ['1,2,Nobody,5,-60'], [], /not known: Nobody, 5 GHz/],
+    [
+      'levels 20 dB too high',
+      Array.from({ length: 12 }, (_one, i) => `${20 + i},${10 + (i % 4)},Chandlery AP,5,${-50 - i}`),
+      [],
+      /dB above the plan’s\. Is it the transmit power.* answer with --right/,
+    ],
     ['a level that is none', ['1,2,Chandlery AP,5,60'], [], /Line 2: .* is no reading\. Accepted/],
   ])('a walk with %s: exit 2, and why', (_name, rows, words, says) => {
     const { status, stdout } = beacon('walk', 'demo/tern-quay-mended.json', walked(rows), ...words, '--text')
