@@ -106,6 +106,8 @@ export interface World {
   revision: number
   /** The plan as the hands carry it out who slip once, and what the slip was; null: they do not. Nobody is told. */
   hands: Slip | null
+  /** Everybody has been told what it was. */
+  isRevealed: boolean
   /** Devices that were set otherwise than the plan has them, one by one, and what they are meant to hold since. */
   decided: Map<Id, Configuration>
   seed: number

@@ -12,6 +12,7 @@ import {
 import type { ElectedCluster, Gear, Laptop, Phase, Span, World, WorldEvent } from '~/core/world'
 import { portName } from '~/core/plan'
 import type { DeviceKind, Id, LinkEnd } from '~/core/plan'
+import { isVeiled, veiledEvents, veiledWhy } from './veil'
 
 /** What of a device on the bench stays as it is. */
 export interface BoardStatic {
@@ -131,7 +132,10 @@ export function told(world: World, seen: Cursor): { delta: BoardDelta; seen: Cur
       cablesGone: [...seen.cables.keys()].filter((id) => !cables.some((one) => one.id === id)),
       laptop: JSON.stringify(laptop) === seen.laptop ? null : laptop,
       clusters: JSON.stringify(clusters) === seen.clusters ? null : clusters,
-      events: world.events.slice(Math.max(seen.events, world.events.length - EVENTS_SHOWN)),
+      events: veiledEvents(
+        world,
+        world.events.slice(Math.max(seen.events, world.events.length - EVENTS_SHOWN)),
+      ),
       nextEventS: next === null ? null : next * S_PER_US,
     },
     seen: {
@@ -173,13 +177,14 @@ export function rowOf(world: World, gear: Gear): BoardRow {
     phase: gear.phase,
     sinceS: Math.round(gear.sinceUs * S_PER_US * 10) / 10,
     span: span && [span.lowS, span.highS],
-    why: gear.waitsFor,
+    why: veiledWhy(world, gear),
     ip: isUp(gear.phase) ? gear.ip : null,
     listedAt: gear.listedAt,
     switchedOn: gear.switchedOn,
     isFactory: gear.isFactory,
     byRadio: gear.byRadio,
-    differs: isRunning(gear.phase) && (!isAsPlanned(world, gear) || gear.running !== gear.saved),
+    differs:
+      !isVeiled(world) && isRunning(gear.phase) && (!isAsPlanned(world, gear) || gear.running !== gear.saved),
   }
 }
 

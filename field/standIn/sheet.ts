@@ -18,6 +18,7 @@ import {
 import type { CapwapState, Configuration, Gear, Led, Page, Phase, Span, World } from '~/core/world'
 import { groundOf, loginPoints, testsAt } from './clients'
 import type { LoginPoint } from './clients'
+import { veiledSheet } from './veil'
 
 export interface TimedPhase {
   word: string
@@ -71,7 +72,7 @@ export function deviceSheet(world: World, id: Id): DeviceSheet | null {
   if (!gear || !meant) return null
   const ground = groundOf(world)
   const { login, ip, servesAddresses, ssid } = factoryOf(world.plan, meant)
-  return {
+  return veiledSheet(world, gear, {
     id,
     capwap: gear.capwap,
     leds: {
@@ -94,7 +95,7 @@ export function deviceSheet(world: World, id: Id): DeviceSheet | null {
     logins: loginPoints(ground, id),
     parent: gear.byRadio ? (deviceOf(world.plan, gear.parentId)?.name ?? null) : null,
     isAsPlanned: isAsPlanned(world, gear),
-  }
+  })
 }
 
 const pastOf = (gear: Gear, kind: Parameters<typeof expectedSpan>[0]): TimedPhase[] =>

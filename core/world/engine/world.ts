@@ -19,6 +19,7 @@ export function bareWorld(plan: Site, revision: number, seed: number, start: Sta
     plan,
     revision,
     hands: null,
+    isRevealed: false,
     decided: new Map(),
     seed,
     nowUs: 0,

@@ -22,6 +22,10 @@ export function slip(world: World, { code, luck }: Extract<Action, { kind: 'slip
 /** Tells what the slip was. What holds it goes on holding it until it is set up again. */
 export function reveal(world: World): string | null {
   if (!world.hands) return 'Nothing was hidden.'
+  world.isRevealed = true
+  // Everything is told anew.
+  for (const [id, gear] of world.gear) world.gear.set(id, { ...gear })
+  world.version++
   say(world, null, `Hidden was this: ${world.hands.says}`)
   return null
 }
