@@ -1,6 +1,7 @@
 import { memo } from 'react'
 import { neededPhyMbps, sigmaDbOf } from '~/core/radio/coverage'
 import type { AreaShare } from '~/core/radio/coverage'
+import type { ReadInArea } from '~/core/judge/proof'
 import { areaClients } from '~/core/plan'
 import type { GroundSettings, Site } from '~/core/plan'
 import { Sourced } from '../../components/Sourced'
@@ -11,10 +12,13 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`
 export const AreaTable = memo(function AreaTable({
   site,
   shares,
+  read,
   onChoose,
 }: {
   site: Site
   shares: readonly AreaShare[]
+  /** What was read on the chart, by area. */
+  read: ReadonlyMap<string, ReadInArea>
   onChoose: (areaId: string) => void
 }) {
   const { ground } = site
@@ -31,6 +35,7 @@ export const AreaTable = memo(function AreaTable({
           <th className="pl-4">Area</th>
           <th className="num">Needs</th>
           <th className="num">Median</th>
+          <th className="num">Read there</th>
           <th className="num">Enough, on average</th>
           <th className="num">Enough, {ground.confidencePercent} % sure</th>
           <th className="num">Fast enough</th>
@@ -57,6 +62,7 @@ export const AreaTable = memo(function AreaTable({
               <td className="num figures">
                 {share.medianDbm === null ? '–' : `${share.medianDbm.toFixed(0)} dBm`}
               </td>
+              <ReadCell read={read.get(area.id)} />
               <td className="num figures">{percent(share.onAverage)}</td>
               <td className={`num ${weak ? 'font-semibold text-caution' : ''}`}>
                 <ConfidentShare share={share} need={area.leastSignalDbm} ground={ground} />
@@ -91,6 +97,20 @@ export const AreaTable = memo(function AreaTable({
     </table>
   )
 })
+
+/** One reading below the need is enough to say so: it was measured. */
+function ReadCell({ read }: { read: ReadInArea | undefined }) {
+  if (!read) return <td className="num text-soft">–</td>
+  const { spots, below, weakestDbm } = read
+  return (
+    <td className={`num figures ${below > 0 ? 'font-semibold text-caution' : ''}`} data-read-below={below}>
+      {below > 0 ? `${below} of ${spots} below` : `${spots} enough`}
+      <span className="caption block">
+        weakest {weakestDbm === null ? 'not heard' : `${weakestDbm.toFixed(0)} dBm`}
+      </span>
+    </td>
+  )
+}
 
 function ConfidentShare({ share, need, ground }: { share: AreaShare; need: number; ground: GroundSettings }) {
   return (

@@ -3,6 +3,7 @@ import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useRouteLoaderData } from 'react-router'
 import { walkOf } from '~/core/judge/proof'
+import { readInAreas } from '~/core/judge/proof'
 import type { HeardObservation } from '~/core/judge/proof'
 import type { AreaShare, PlannedRadio } from '~/core/radio/coverage'
 import type { Level, Point } from '~/core/plan'
@@ -72,6 +73,7 @@ export function GroundStage({
   const [placing, setPlacing] = useState<string | null>(null)
   const [outlining, setOutlining] = useState<string | null>(null)
   const [ends, setEnds] = useState<[Point, Point] | null>(null)
+  const read = useMemo(() => readInAreas(site, observed), [site, observed])
   const [scaling, setScaling] = useState<[Point, Point] | null>(null)
   const [spot, setSpot] = useState<Point | null>(null)
   const pick = useStable((next: ToolName) => {
@@ -163,6 +165,7 @@ export function GroundStage({
               onDeviceKey={chooseDevice}
               marks={
                 <WalkMarks
+                  site={site}
                   level={level}
                   band={band}
                   observed={observed}
@@ -215,6 +218,7 @@ export function GroundStage({
               site={site}
               level={level}
               reading={reading}
+              levelsRead={observed.length}
               {...beside}
               only={input.dragging ? undefined : only}
               busy={input.dragging}
@@ -229,7 +233,7 @@ export function GroundStage({
         </aside>
       </div>
       <section className="sheet mt-4" aria-label="Areas on this level and band">
-        <AreaTable site={site} shares={chart.plot?.areas ?? NO_SHARES} onChoose={chooseArea} />
+        <AreaTable site={site} shares={chart.plot?.areas ?? NO_SHARES} read={read} onChoose={chooseArea} />
       </section>
       <WalkSection
         site={site}

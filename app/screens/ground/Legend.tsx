@@ -4,8 +4,15 @@ import type { GroundSettings } from '~/core/plan'
 import { ModelLine } from './walk/ModelLine'
 import { DEPTH_LEVELS } from '~/core/radio/coverage'
 
+interface Props {
+  reading: Reading
+  ground: GroundSettings
+  /** Levels that were measured on this chart. */
+  levelsRead: number
+}
+
 /** The five depths with their figures, and what the hatching means. */
-export function Legend({ reading, ground }: { reading: Reading; ground: GroundSettings }) {
+export function Legend({ reading, ground, levelsRead }: Props) {
   const { name, unit, says } = READINGS[reading]
   return (
     <div>
@@ -22,10 +29,10 @@ export function Legend({ reading, ground }: { reading: Reading; ground: GroundSe
         ))}
       </div>
       <p className="mt-1 flex items-center gap-2 text-[0.9rem]">
-        <span className="hatched inline-block h-4 w-6 border border-caution" aria-hidden /> below the area’s
-        need
+        <span className="hatched inline-block h-4 w-6 border border-caution" aria-hidden /> worked out as
+        below the area’s need
       </p>
-      <ModelLine ground={ground} />
+      <ModelLine ground={ground} levelsRead={levelsRead} />
     </div>
   )
 }

@@ -18,6 +18,7 @@ interface Props {
   shown: Site
   level: Level
   reading: Reading
+  levelsRead: number
   radios: readonly PlannedRadio[]
   hover: Point | null
   only: PieceRef | undefined
@@ -50,7 +51,7 @@ export const Side = memo(function Side(props: Props) {
         )}
       </div>
       <div className="border-b border-line px-4 py-3">
-        <Legend reading={props.reading} ground={site.ground} />
+        <Legend reading={props.reading} ground={site.ground} levelsRead={props.levelsRead} />
       </div>
       <PlaceList
         site={site}

@@ -93,7 +93,9 @@ const JUDGES: Record<Stage, Judge> = {
           ? 'not drawn'
           : isDrawn && !areasMet
             ? 'areas below their need'
-            : `${placed.length} of ${all} access points placed`,
+            : all === 0
+              ? 'no access point yet'
+              : `${placed.length} of ${all} access points placed`,
       done: isDrawn && areasMet,
     }
   },

@@ -1,4 +1,5 @@
-import type { Band, Device, Id, Site } from '../../plan'
+import { within } from '../../plan'
+import type { Band, Device, Id, Point, Site } from '../../plan'
 import type { WalkReading } from '../../radio/calibration'
 import type { HeardSeen } from './kinds/heard'
 import type { Observation } from './observations'
@@ -21,6 +22,48 @@ export function walkOf(site: Site, observations: readonly Observation[]): WalkRe
       client: seen.client,
     })
   return [...readings.values()]
+}
+
+/** What was read in an area on its band: spots, and those where nothing reached its need. */
+export interface ReadInArea {
+  spots: number
+  below: number
+  /** The strongest radio at the weakest spot; null: none was heard there. */
+  weakestDbm: number | null
+}
+
+/** By area; one where nothing was read is not in it. Of each spot its strongest radio counts, as a client takes it. */
+export function readInAreas(site: Site, observed: readonly HeardObservation[]): Map<Id, ReadInArea> {
+  const result = new Map<Id, ReadInArea>()
+  for (const area of site.areas) {
+    if (area.outline.length < 3) continue
+    const spots = strongestAt(
+      observed.filter(
+        ({ seen }) =>
+          seen.band === area.band && seen.levelId === area.levelId && within(area.outline, seen.at),
+      ),
+    )
+    if (spots.length === 0) continue
+    const levels = spots.map(({ dbm }) => dbm ?? -Infinity)
+    const weakest = Math.min(...levels)
+    result.set(area.id, {
+      spots: spots.length,
+      below: levels.filter((dbm) => dbm < area.leastSignalDbm).length,
+      weakestDbm: Number.isFinite(weakest) ? weakest : null,
+    })
+  }
+  return result
+}
+
+/** Of each spot the strongest radio that was read there; null: none was heard. */
+export function strongestAt(observed: readonly HeardObservation[]): { at: Point; dbm: number | null }[] {
+  const spots = new Map<string, { at: Point; dbm: number | null }>()
+  for (const { seen } of observed) {
+    const known = spots.get(seen.at.join())
+    const louder = known?.dbm != null && (seen.rssiDbm === null || seen.rssiDbm < known.dbm)
+    if (!louder) spots.set(seen.at.join(), { at: seen.at, dbm: seen.rssiDbm })
+  }
+  return [...spots.values()]
 }
 
 /** All but levels of a radio that has been moved or set otherwise since they were read: those say nothing of it as it is now. */

@@ -5,7 +5,7 @@ import type { Area, GroundSettings, Point } from '../../plan'
 import type { Grid } from './grid'
 import { sigmaDbOf } from './learned'
 import type { Served } from './readings'
-import { NOBODY } from './readings'
+import { NOBODY, NOTHING_DBM } from './readings'
 import type { PlannedRadio } from './plannedRadios'
 import { eachCellWithin } from './rasterise'
 
@@ -20,9 +20,9 @@ export interface AreaShare {
   withConfidence: number
   /** Share where the rate each client needs is to be had, with the same confidence. */
   fastEnough: number
-  /** Middle one of the levels, dBm. */
+  /** Middle one of the levels, dBm; null: no radio is there. */
   medianDbm: number | null
-  /** The weakest spot and where. */
+  /** The weakest spot and where; null: no radio is there. */
   weakest: { at: Point; dbm: number } | null
   /** Device ids of the access points that serve it, those with most of it first. */
   servedBy: string[]
@@ -87,11 +87,15 @@ export function areaShare(
     onAverage: share(onAverage),
     withConfidence: share(sure),
     fastEnough: share(fast),
-    medianDbm: levels.sort((a, b) => a - b)[Math.floor(levels.length / 2)] ?? null,
-    weakest,
+    medianDbm: known(levels.sort((a, b) => a - b)[Math.floor(levels.length / 2)]),
+    weakest: weakest && known(weakest.dbm) !== null ? weakest : null,
     servedBy: [...by].sort((a, b) => b[1] - a[1]).map(([i]) => radios[i]!.device.id),
   }
 }
+
+/** Where no radio is, there is no level. */
+const known = (dbm: number | undefined): number | null =>
+  dbm === undefined || dbm <= NOTHING_DBM ? null : dbm
 
 const cellMiddle = (grid: Grid, cell: number): Point => [
   grid.x0M + ((cell % grid.columns) + 0.5) * grid.cellM,

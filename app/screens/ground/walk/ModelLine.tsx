@@ -4,10 +4,18 @@ import type { GroundSettings } from '~/core/plan'
 import { usePlanEdit } from '../../../hooks/usePlanEdit'
 
 /** Which model of the site's radio the chart is worked out with. */
-export function ModelLine({ ground }: { ground: GroundSettings }) {
+export function ModelLine({ ground, levelsRead }: { ground: GroundSettings; levelsRead: number }) {
   const { edit, busy } = usePlanEdit()
   const { learned } = ground
-  if (!learned) return <p className="caption mt-1">Worked out as planned: nothing was measured yet.</p>
+  if (!learned)
+    return (
+      <p className="caption mt-1">
+        Worked out as planned:{' '}
+        {levelsRead === 0
+          ? 'nothing was measured yet.'
+          : `${levelsRead} levels were read here, and the chart doesn’t use them yet.`}
+      </p>
+    )
   return (
     <p className="mt-1 text-[0.9rem]" data-model={learnedOf(ground) ? 'learned' : 'left out'}>
       {learnedOf(ground) ? (

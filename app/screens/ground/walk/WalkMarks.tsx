@@ -1,10 +1,13 @@
+import { strongestAt } from '~/core/judge/proof'
 import type { HeardObservation } from '~/core/judge/proof'
-import type { Band, Level, Point } from '~/core/plan'
+import { within } from '~/core/plan'
+import type { Band, Level, Point, Site } from '~/core/plan'
 import type { NextSpot } from '~/core/radio/calibration'
 import { toScreen } from '../useView'
 import type { Size, View } from '../useView'
 
 interface Props {
+  site: Site
   level: Level
   band: Band
   observed: readonly HeardObservation[]
@@ -19,22 +22,32 @@ interface Props {
 const NAMED_FROM_PX = 6
 
 /** Spots of the walk with the strongest level read there, the next ones to read at, and where one stands. */
-export function WalkMarks({ level, band, observed, next, spot, view, size }: Props) {
+export function WalkMarks({ site, level, band, observed, next, spot, view, size }: Props) {
   return (
     <g className="pointer-events-none">
-      {strongest(level, band, observed).map(({ at, dbm }) => {
-        const [x, y] = toScreen(view, size, at)
-        return (
-          <g key={at.join()} data-read={at.join()}>
-            <circle cx={x} cy={y} r="4" className="fill-sheet stroke-ink" strokeWidth="1.6" />
-            {view.pxPerM >= NAMED_FROM_PX && (
-              <text x={x + 7} y={y + 4} className="chart-name figures">
-                {dbm === null ? 'none' : Math.round(dbm)}
-              </text>
-            )}
-          </g>
-        )
-      })}
+      {strongestAt(observed.filter(({ seen }) => seen.levelId === level.id && seen.band === band)).map(
+        ({ at, dbm }) => {
+          const [x, y] = toScreen(view, size, at)
+          const below = isBelow(site, level, band, at, dbm)
+          return (
+            <g key={at.join()} data-read={at.join()}>
+              <circle
+                cx={x}
+                cy={y}
+                r={below ? 6 : 4}
+                className={below ? 'fill-sheet stroke-caution' : 'fill-sheet stroke-ink'}
+                strokeWidth={below ? 3 : 1.6}
+                data-below={below}
+              />
+              {view.pxPerM >= NAMED_FROM_PX && (
+                <text x={x + 7} y={y + 4} className="chart-name figures">
+                  {dbm === null ? 'none' : Math.round(dbm)}
+                </text>
+              )}
+            </g>
+          )
+        },
+      )}
       {next
         .filter(({ levelId }) => levelId === level.id)
         .map(({ at }, i) => {
@@ -68,14 +81,13 @@ const Here = ({ at: [x, y] }: { at: Point }) => (
   />
 )
 
-/** Of each spot the strongest radio of the band; null: none was heard there. */
-function strongest(level: Level, band: Band, observed: readonly HeardObservation[]) {
-  const spots = new Map<string, { at: Point; dbm: number | null }>()
-  for (const { seen } of observed) {
-    if (seen.levelId !== level.id || seen.band !== band) continue
-    const known = spots.get(seen.at.join())
-    const louder = known?.dbm != null && (seen.rssiDbm === null || seen.rssiDbm < known.dbm)
-    if (!louder) spots.set(seen.at.join(), { at: seen.at, dbm: seen.rssiDbm })
-  }
-  return [...spots.values()]
-}
+/** Whether an area that the spot is in needs more than was read there. */
+const isBelow = ({ areas }: Site, level: Level, band: Band, at: Point, dbm: number | null): boolean =>
+  areas.some(
+    (area) =>
+      area.levelId === level.id &&
+      area.band === band &&
+      area.outline.length > 2 &&
+      within(area.outline, at) &&
+      (dbm ?? -Infinity) < area.leastSignalDbm,
+  )
