@@ -89,7 +89,8 @@ const alive = (world: World, site: Site, device: (id: Id) => boolean): Alive => 
     const child = deviceOf(site, childId)
     if (site.country === null) return NO_COUNTRY
     const parent = world.gear.get(child?.air?.deviceId ?? '')
-    if (parent && !isOnAir(parent.phase))
+    // One that was set up before sends by what it has saved, while it joins or is set anew.
+    if (parent && (!isUp(parent.phase) || (parent.isFactory && !isOnAir(parent.phase))))
       return `${deviceOf(site, parent.id)?.name ?? parent.id} is not on the air yet: it is ${PLAIN_WORD[parent.phase]}.`
     if (child?.air?.way === 'mesh' && !world.gear.get(childId)?.byRadio)
       return `The radio uplink of ${child.name} rests while it has a cable.`
