@@ -22,10 +22,11 @@ const service = {
   tell: (site: Site, readings: WalkReading[], now: string, isRight: boolean): WalkTold => {
     const calibration = calibrate(site, readings)
     const alarms = calibration?.alarms ?? []
+    const isStopped = alarms.length > 0 && !isRight
     return {
       calibration,
       model:
-        calibration && (alarms.length === 0 || isRight)
+        calibration && !isStopped
           ? radioModelOf(calibration.terms, {
               site,
               readings: readings.length,
@@ -34,8 +35,8 @@ const service = {
             })
           : null,
       alarms,
-      next: nextSpots(site, calibration),
-      claims: walkClaims(site, readings),
+      next: isStopped ? [] : nextSpots(site, calibration),
+      claims: isStopped ? [] : walkClaims(site, readings),
       unknown: predictWalk(site, readings).unknown,
     }
   },

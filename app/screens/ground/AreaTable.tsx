@@ -29,72 +29,74 @@ export const AreaTable = memo(function AreaTable({
       </p>
     )
   return (
-    <table className="plain">
-      <thead>
-        <tr>
-          <th className="pl-4">Area</th>
-          <th className="num">Needs</th>
-          <th className="num">Median</th>
-          <th className="num">Read there</th>
-          <th className="num">Enough, on average</th>
-          <th className="num">Enough, {ground.confidencePercent} % sure</th>
-          <th className="num">Fast enough</th>
-          <th className="num">Clients</th>
-          <th>Served by</th>
-        </tr>
-      </thead>
-      <tbody>
-        {shares.map((share) => {
-          const area = site.areas.find(({ id }) => id === share.areaId)
-          if (!area) return null
-          const weak = share.withConfidence < 0.995
-          return (
-            <tr key={share.areaId} data-area={share.areaId}>
-              <th className="pl-4">
-                <button
-                  className="text-left underline-offset-4 hover:underline"
-                  onClick={() => onChoose(area.id)}
-                >
-                  {area.name}
-                </button>
-              </th>
-              <td className="num figures">{area.leastSignalDbm} dBm</td>
-              <td className="num figures">
-                {share.medianDbm === null ? '–' : `${share.medianDbm.toFixed(0)} dBm`}
-              </td>
-              <ReadCell read={read.get(area.id)} />
-              <td className="num figures">{percent(share.onAverage)}</td>
-              <td className={`num ${weak ? 'font-semibold text-caution' : ''}`}>
-                <ConfidentShare share={share} need={area.leastSignalDbm} ground={ground} />
-                {weak && (
-                  <span
-                    className="hatched ml-2 inline-block h-3 w-4 border border-caution"
-                    aria-label="below need"
-                  />
-                )}
-              </td>
-              <td className="num">
-                <Sourced
-                  className="figures"
-                  formula="cells whose link rate, with the same margin, carries what each client needs ÷ all cells"
-                  inputs={[{ name: 'link rate needed', value: `${neededPhyMbps(area).toFixed(0)} Mbit/s` }]}
-                  source="IEEE 802.11 rate tables; TCP goodput of one client alone"
-                >
-                  {percent(share.fastEnough)}
-                </Sourced>
-              </td>
-              <td className="num figures">{areaClients(area)}</td>
-              <td>
-                {share.servedBy
-                  .slice(0, 3)
-                  .map((id) => site.devices.find((device) => device.id === id)?.name ?? id)
-                  .join(', ')}
-              </td>
-            </tr>
-          )
-        })}
-      </tbody>
-    </table>
+    <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="How the areas fare">
+      <table className="plain">
+        <thead>
+          <tr>
+            <th className="pl-4">Area</th>
+            <th className="num">Needs</th>
+            <th className="num">Median</th>
+            <th className="num">Read there</th>
+            <th className="num">Enough, on average</th>
+            <th className="num">Enough, {ground.confidencePercent} % sure</th>
+            <th className="num">Fast enough</th>
+            <th className="num">Clients</th>
+            <th>Served by</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shares.map((share) => {
+            const area = site.areas.find(({ id }) => id === share.areaId)
+            if (!area) return null
+            const weak = share.withConfidence < 0.995
+            return (
+              <tr key={share.areaId} data-area={share.areaId}>
+                <th className="pl-4 align-top">
+                  <button
+                    className="text-left underline-offset-4 hover:underline"
+                    onClick={() => onChoose(area.id)}
+                  >
+                    {area.name}
+                  </button>
+                </th>
+                <td className="num figures">{area.leastSignalDbm} dBm</td>
+                <td className="num figures">
+                  {share.medianDbm === null ? '–' : `${share.medianDbm.toFixed(0)} dBm`}
+                </td>
+                <ReadCell read={read.get(area.id)} />
+                <td className="num figures">{percent(share.onAverage)}</td>
+                <td className={`num ${weak ? 'font-semibold text-caution' : ''}`}>
+                  <ConfidentShare share={share} need={area.leastSignalDbm} ground={ground} />
+                  {weak && (
+                    <span
+                      className="hatched ml-2 inline-block h-3 w-4 border border-caution"
+                      aria-label="below need"
+                    />
+                  )}
+                </td>
+                <td className="num">
+                  <Sourced
+                    className="figures"
+                    formula="cells whose link rate, with the same margin, carries what each client needs ÷ all cells"
+                    inputs={[{ name: 'link rate needed', value: `${neededPhyMbps(area).toFixed(0)} Mbit/s` }]}
+                    source="IEEE 802.11 rate tables; TCP goodput of one client alone"
+                  >
+                    {percent(share.fastEnough)}
+                  </Sourced>
+                </td>
+                <td className="num figures">{areaClients(area)}</td>
+                <td>
+                  {share.servedBy
+                    .slice(0, 3)
+                    .map((id) => site.devices.find((device) => device.id === id)?.name ?? id)
+                    .join(', ')}
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+    </div>
   )
 })
 
