@@ -1,3 +1,4 @@
 export * from './board'
 export * from './clients'
 export * from './sheet'
+export * from './sheetTypes'

@@ -1,6 +1,6 @@
 import { isRunning, PLAIN_WORD } from '~/core/world'
 import type { Gear, World, WorldEvent } from '~/core/world'
-import type { DeviceSheet } from './sheet'
+import type { DeviceSheet } from './sheetTypes'
 
 /**
  * While a mistake is hidden, the bench shows what gear would show, and not what the program knows of the cause: lights, addresses, which

@@ -120,7 +120,7 @@ const WALKS = Number(process.env.YARD_BEACON_WALKS ?? 100)
 const usual = (random: Random) => 3.5 + 3 * random()
 
 test('a walk among shadows that hang together: nine in ten intervals hold, to four points', () => {
-  const part = held(WALKS, (random) => 25 + Math.floor(35 * random()), { spread: usual })
+  const part = held(WALKS, (random) => 20 + Math.floor(25 * random()), { spread: usual })
   expect(Math.abs(part - 0.9)).toBeLessThanOrEqual(0.04)
 })
 

@@ -1,5 +1,5 @@
 import type { Site } from '../../plan'
-import type { Predicted, WalkReading } from './calibrate'
+import type { Predicted, WalkReading } from './readings'
 import type { LearnedTerm } from './terms'
 
 /** What about a walk can't be, and what it may be instead: until somebody has answered, nothing is learned from it. */

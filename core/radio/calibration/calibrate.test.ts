@@ -7,7 +7,7 @@ import { readSiteFile, writeSiteFile } from '~/schema/siteFile'
 import { readWalkCsv } from '../../formats/read/walkCsv'
 import { plannedRadios } from '../coverage'
 import { calibrate, predictWalk, THRESHOLD_DBM, withModel } from './calibrate'
-import type { WalkReading } from './calibrate'
+import type { WalkReading } from './readings'
 import { radioModelOf } from './model'
 import { nextSpots } from './nextSpots'
 

@@ -1,25 +1,14 @@
 import { heardAt, plannedRadios } from '../coverage'
-import type { Band, Point, RadioModel, Site } from '../../plan'
+import type { RadioModel, Site } from '../../plan'
 import { alarmsOf } from './alarms'
 import type { Alarm } from './alarms'
 import { radioModelOf } from './model'
 import { fitRegression, sigmaByMedian } from './regression'
 import type { Fit, Sample } from './regression'
 import { sharesOf } from './terms'
+import type { Predicted, WalkReading } from './readings'
 import { LEAST_SPOTS } from './terms'
 import type { LearnedTerm, Share, Term } from './terms'
-
-/** One level read at a spot; null: that radio was not heard there. */
-export interface WalkReading {
-  at: Point
-  /** Name of the floor; null: the lowest. */
-  floor: string | null
-  /** A device of the plan, by id or name. */
-  radio: string
-  band: Band
-  rssiDbm: number | null
-  client: string | null
-}
 
 export interface Calibration {
   terms: LearnedTerm[]
@@ -44,12 +33,6 @@ export interface Calibration {
   floorDbm: number
   /** What about the walk can't be: nothing is to be learned from it until somebody has answered. */
   alarms: Alarm[]
-}
-
-export interface Predicted {
-  reading: WalkReading
-  predictedDbm: number
-  shares: Share[]
 }
 
 /** Below this nothing is read. Common practice, no source. */

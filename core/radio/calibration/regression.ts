@@ -82,7 +82,8 @@ interface Ground {
 
 interface Block {
   rows: number[]
-  correlation: Matrix
+  /** The root of the correlation of some of them, by their places in the block; worked out when first asked for. */
+  rootOfSome: (places: readonly number[]) => Matrix
 }
 
 interface Settled {
@@ -141,7 +142,19 @@ function shadowingOf({ x, samples, inversePrior }: Ground, { state, sigmaDb }: S
 
 function blocksWith(samples: readonly Sample[], shadowing: Shadowing): Block[] {
   const spots = samples.map(({ spot }) => spot ?? null)
-  return blocksOf(spots).map((rows) => ({ rows, correlation: correlationOf(rows, spots, shadowing) }))
+  return blocksOf(spots).map((rows): Block => {
+    const correlation = correlationOf(rows, spots, shadowing)
+    const roots = new Map<string, Matrix>()
+    return {
+      rows,
+      rootOfSome: (places) => {
+        const key = places.join()
+        const root = roots.get(key) ?? rootOf(correlation.selection([...places], [...places]))
+        roots.set(key, root)
+        return root
+      },
+    }
+  })
 }
 
 interface State {
@@ -213,11 +226,10 @@ function togetherSums(
 ): { squares: Matrix; sums: Matrix } {
   const squares = Matrix.zeros(x.columns, x.columns)
   const sums = Matrix.zeros(x.columns, 1)
-  for (const { rows, correlation } of blocks) {
+  for (const { rows, rootOfSome } of blocks) {
     const told = rows.flatMap((i, at) => ((weights[i] ?? 0) > NO_WEIGHT ? [{ i, at }] : []))
     if (told.length === 0) continue
-    const all = told.map(({ at }) => at)
-    const root = rootOf(new Matrix(correlation.selection(all, all).to2DArray()))
+    const root = rootOfSome(told.map(({ at }) => at))
     const scale = told.map(({ i }) => Math.sqrt(weights[i] ?? 0))
     const wx = Matrix.zeros(told.length, x.columns)
     told.forEach(({ i }, k) => x.rows[i]?.forEach(({ at, value }) => wx.set(k, at, value * (scale[k] ?? 0))))
@@ -281,11 +293,10 @@ function whiteResiduals(
   off: readonly number[],
 ): number[] {
   const white = samples.map(() => 0)
-  for (const { rows, correlation } of blocks) {
+  for (const { rows, rootOfSome } of blocks) {
     const heard = rows.flatMap((i, at) => (samples[i]?.heard ? [{ i, at }] : []))
     if (heard.length === 0) continue
-    const all = heard.map(({ at }) => at)
-    const root = rootOf(new Matrix(correlation.selection(all, all).to2DArray()))
+    const root = rootOfSome(heard.map(({ at }) => at))
     whitened(root, Matrix.columnVector(heard.map(({ i }) => off[i] ?? 0)))
       .to1DArray()
       .forEach((value, k) => (white[heard[k]?.i ?? -1] = value))

@@ -16,7 +16,7 @@ export interface Shadowing {
 }
 
 /** Samples hang together over little more than a few steps: blocks of so many, in the order walked, are taken for themselves. */
-const MOST_IN_BLOCK = 150
+const MOST_IN_BLOCK = 64
 
 /** Indices of the samples that hang together, group by group. */
 export function blocksOf(spots: readonly (Spot | null)[]): number[][] {
@@ -53,14 +53,18 @@ export const rootOf = (correlation: Matrix): Matrix =>
 
 /** L⁻¹ B, column by column from the top. */
 export function whitened(root: Matrix, columns: Matrix): Matrix {
-  const out = columns.clone()
-  for (let i = 0; i < root.rows; i++)
-    for (let c = 0; c < out.columns; c++) {
-      let sum = out.get(i, c)
-      for (let k = 0; k < i; k++) sum -= root.get(i, k) * out.get(k, c)
-      out.set(i, c, sum / root.get(i, i))
+  const rows = root.to2DArray()
+  const out = columns.to2DArray()
+  rows.forEach((row, i) => {
+    const mine = out[i] ?? []
+    for (let k = 0; k < i; k++) {
+      const factor = row[k] ?? 0
+      const other = out[k] ?? []
+      for (let c = 0; c < mine.length; c++) mine[c] = (mine[c] ?? 0) - factor * (other[c] ?? 0)
     }
-  return out
+    for (let c = 0; c < mine.length; c++) mine[c] = (mine[c] ?? 0) / (row[i] ?? 1)
+  })
+  return new Matrix(out)
 }
 
 const DISTANCES_M = [0.3, 1, 2, 3, 4.5, 6.5, 9, 13, 20, 30]
