@@ -133,7 +133,7 @@ test('bad answers say what is accepted, nothing is lost, and the guide opens bes
   await expect(page.getByRole('alert')).toContainText('Accepted: a whole number from 1 to 4000')
   await expect(page.getByRole('button', { name: 'Make it' })).toBeDisabled()
   await page.getByLabel('How many access points?').fill('0')
-  await expect(page.getByText('Accepted: a whole number from 1 to 24')).toBeVisible()
+  await expect(page.getByText('Accepted: a whole number from 1 to 500')).toBeVisible()
   await page.getByLabel('How many access points?').fill('2')
   await page.getByLabel(/How many devices of your people/).fill('60')
   await expect(page.locator('[data-preview]')).toBeVisible()

@@ -165,6 +165,11 @@ test('walked, learned, claimed: levels typed, heard by the laptop and read in; t
   await expect(walk).toContainText('35 levels at 33 spots')
 
   await walk.getByRole('button', { name: 'What it teaches' }).click()
+  // Invented levels don't fit the site: nothing is claimed or learned from them until somebody has answered.
+  const alarm = walk.getByRole('alert')
+  await expect(alarm).toContainText('Nothing is learned from this walk yet', { timeout: 45_000 })
+  await expect(walk.getByRole('row', { name: /^Chandlery shop/ })).toHaveCount(0)
+  await alarm.getByRole('button', { name: 'The walk is right: learn from it' }).click()
   await expect(walk.getByRole('row', { name: /^Chandlery shop/ })).toContainText('holds', { timeout: 45_000 })
   await expect(walk.getByText(/^Next, as numbered on the chart: 1 in/)).toBeVisible()
   await expect(page.locator('[data-next-spot]').first()).toBeAttached()
