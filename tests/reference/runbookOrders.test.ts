@@ -80,7 +80,7 @@ test(`on ${SITES} small sites a safe order is found exactly when there is one, a
 }, 600_000)
 
 /** So many tasks here; the bench takes 200. */
-const TASKS = Number(process.env.YARD_BEACON_TASKS ?? 8)
+const TASKS = Number(process.env.YARD_BEACON_TASKS ?? 6)
 const [FEWEST, MOST_OF_THEM] = [8, Number(process.env.YARD_BEACON_MOST ?? 9)]
 const DEVICES = 4
 

@@ -10,7 +10,7 @@ import { offersAt, opens } from './secondModel/pages'
 /** Orders of random changes, replayed by their values alone on a second model of frames, leases and routes. More of them: `npm run bench`. */
 /** The order need not be the best here: as many as may be are wanted. */
 const EFFORT = 0.02
-const ORDERS = Number(process.env.YARD_BEACON_ORDERS ?? 150)
+const ORDERS = Number(process.env.YARD_BEACON_ORDERS ?? 110)
 
 /** Why a step can't be done as it says; null: it can. */
 function whyNot(plant: Plant, { place, page, hands }: StepData): string | null {

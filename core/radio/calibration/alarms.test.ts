@@ -37,7 +37,7 @@ const place = (readings: WalkReading[], to: (at: WalkReading['at']) => WalkReadi
   readings.map((one) => ({ ...one, at: to(one.at) }))
 
 test('walks that are as planned raise none, however they are drawn', () => {
-  for (let seed = 1; seed <= 6; seed++) expect([seed, codes(walk(seed))]).toEqual([seed, []])
+  for (let seed = 1; seed <= 4; seed++) expect([seed, codes(walk(seed))]).toEqual([seed, []])
 })
 
 test.each<[string, (readings: WalkReading[]) => WalkReading[], string]>([
