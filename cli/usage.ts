@@ -56,7 +56,8 @@ export const USAGE = `Yard Beacon on the command line. Prints JSON, or sentences
 
   npm run -s beacon -- prove FILE
       The fewest places to test from, so that every requirement and every VLAN on every cable that clients use is tried, the
-      one that tries the most first; and what is carried besides and tried from none of them. Exit 1 when something is asked for that can be tried from nowhere.
+      one that tries the most first; and what is carried besides and tried from none of them. Exit 1 when
+      something is asked for that can be tried from nowhere.
 
   npm run -s beacon -- walk FILE WALK.csv [--calibrate] [--right]
       What may be claimed of each area from the levels read there. WALK.csv has x, y (metres of the chart), radio (an access

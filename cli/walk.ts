@@ -5,7 +5,6 @@ import { bad } from '~/core/lib/outcome'
 import type { Outcome } from '~/core/lib/outcome'
 import { calibrate, nextSpots, predictWalk } from '~/core/radio/calibration'
 import type { Calibration, LearnedTerm, WalkReading } from '~/core/radio/calibration'
-import type { Site } from '~/core/plan'
 import type { Options } from './options'
 import { badInput } from './output'
 import type { Output } from './output'
@@ -31,7 +30,8 @@ export function walkCommand(files: string[], options: Options): Output {
         message: `No reading is of a radio that the plan has on the chart; not known: ${unknown.join('; ') || 'all'}.`,
       },
     ])
-  const learned = options.calibrate === true ? calibrate(site.value, walk.value) : null
+  const told = calibrate(site.value, walk.value)
+  const learned = options.calibrate === true ? told : null
   if (options.calibrate === true && learned === null)
     return badInput([
       {
@@ -40,7 +40,7 @@ export function walkCommand(files: string[], options: Options): Output {
         message: 'Fewer than two levels were read: that teaches nothing. Walk on.',
       },
     ])
-  const alarms = options.right === true ? [] : alarmsIn(site.value, walk.value)
+  const alarms = options.right === true ? [] : (told?.alarms ?? [])
   if (alarms.length > 0)
     return badInput(
       alarms.map(({ code, says }) => ({
@@ -68,8 +68,6 @@ export function walkCommand(files: string[], options: Options): Output {
 
 /** The covariance is for the next spots; nobody reads it. */
 const without = ({ covariance: _covariance, ...told }: Calibration) => told
-
-const alarmsIn = (site: Site, readings: WalkReading[]) => calibrate(site, readings)?.alarms ?? []
 
 function readWalk(file: string): Outcome<WalkReading[]> {
   try {

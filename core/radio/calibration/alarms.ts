@@ -1,5 +1,6 @@
 import type { Site } from '../../plan'
 import type { Predicted, WalkReading } from './readings'
+import { median, sigmaByMedian } from './spread'
 import type { LearnedTerm } from './terms'
 
 /** What about a walk can't be, and what it may be instead: until somebody has answered, nothing is learned from it. */
@@ -61,7 +62,7 @@ function misfitDb(predicted: readonly Predicted[]): number | null {
     byRadio.set(key, [...(byRadio.get(key) ?? []), reading.rssiDbm - predictedDbm])
   }
   const off = [...byRadio.values()].flatMap((all) => all.map((one) => one - median(all)))
-  return off.length < LEAST_HEARD ? null : median(off.map(Math.abs)) * 1.4826
+  return off.length < LEAST_HEARD ? null : sigmaByMedian(off)
 }
 
 /**
@@ -131,10 +132,4 @@ function betterElsewhere(
   const best = tried.sort((a, b) => a.misfit - b.misfit)[0]
   if (!best || best.misfit > MUCH_BETTER * asRead || asRead - best.misfit < BETTER_BY_DB) return null
   return `The levels fit far better if the walk was ${best.how}: they then spread by ${best.misfit.toFixed(1)} dB instead of ${asRead.toFixed(1)} dB. Was it?`
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b)
-  const middle = sorted.length / 2
-  return ((sorted[Math.ceil(middle) - 1] ?? 0) + (sorted[Math.floor(middle)] ?? 0)) / 2
 }

@@ -2,6 +2,7 @@ import { inverse, Matrix } from 'ml-matrix'
 import { below, density, hazardBelow } from './normal'
 import { blocksOf, correlationOf, likeliestShadowing, rootOf, whitened } from './shadowing'
 import type { Shadowing, Spot } from './shadowing'
+import { sigmaByMedian } from './spread'
 
 /** One sample: how far it lies off the prediction, dB, and what of it each term explains. */
 export interface Sample {
@@ -41,11 +42,6 @@ export interface Fit {
 
 /** Where a residual begins to count less, in sigmas. */
 const HUBER = 1.345
-/** Median absolute deviation of a normal distribution, to its sigma. */
-const MAD = 1.4826
-
-/** Sigma of values about zero by their median, whatever a few of them are. Source: P. J. Huber, Robust Statistics (1981). */
-export const sigmaByMedian = (values: readonly number[]): number => MAD * median(values.map(Math.abs))
 const MOST_ROUNDS = 200
 const SETTLED = 1e-6
 
@@ -316,12 +312,6 @@ function firstSigma(samples: readonly Sample[], robust: boolean): number {
 
 /** No receiver tells levels finer than this. Common practice, no source. */
 const LEAST_SIGMA_DB = 0.5
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b)
-  const middle = sorted.length / 2
-  return ((sorted[Math.ceil(middle) - 1] ?? 0) + (sorted[Math.floor(middle)] ?? 0)) / 2
-}
 
 const dot = (a: readonly number[], b: readonly number[]): number =>
   a.reduce((sum, value, i) => sum + value * (b[i] ?? 0), 0)

@@ -33,7 +33,6 @@ export function finishPhase(world: World, gear: Gear): Gear {
       const meant = meantFor(world, gear.id)
       return enter(world, gear, 'booting', null, {
         firmware: (meant && imageFor(world, meant)) ?? gear.firmware,
-        isFlashing: false,
       })
     }
     case 'configuring':

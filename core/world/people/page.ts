@@ -60,8 +60,7 @@ function addressFault(world: World, twin: Twin, { lease, place }: Host): string 
 
 function notAHost(ip: Ip, prefixLength: number): string | null {
   const [first] = ip.split('.').map(Number)
-  if (first === 0 || first === 127 || first === undefined || first >= 224)
-    return 'which is no address of a host'
+  if (first === 0 || first === 127 || first === undefined || first >= 224) return 'which no host can have'
   if (prefixLength > 30) return null
   const { network, broadcast } = subnetAround(ip, prefixLength)
   if (ipNumber(ip) === network) return 'which is the address of the whole network'
